@@ -1,0 +1,52 @@
+// plateau: the engine without a browser.
+
+import { parseArgs } from 'node:util';
+import { BadInput } from './bad-input.ts';
+import { runCommand } from './run.ts';
+
+const USAGE = `plateau run STRATEGY.json --bars FOLDER --universe FILE.csv
+            [--benchmark SYMBOL] [--from YYYY-MM-DD] [--to YYYY-MM-DD] [--out FOLDER]
+
+Runs a strategy file over a folder of bars (one SYMBOL.csv an instrument: Date,Open,High,Low,Close,Volume) and prints
+its figures beside the benchmark's; without --benchmark the universe's first instrument serves as one. With --out it
+writes summary.json, equity.csv, trades.csv, decisions.csv and next-orders.csv.
+`;
+
+/** @returns the exit status: 0 done, 2 bad input with one line on standard error */
+export async function main(args: readonly string[]): Promise<number> {
+  try {
+    const { values, positionals } = parseArgs({
+      args: [...args],
+      allowPositionals: true,
+      options: {
+        bars: { type: 'string' },
+        universe: { type: 'string' },
+        benchmark: { type: 'string' },
+        from: { type: 'string' },
+        to: { type: 'string' },
+        out: { type: 'string' },
+        help: { type: 'boolean', short: 'h' },
+      },
+    });
+    if (values.help || positionals.length === 0) {
+      process.stdout.write(USAGE);
+      return values.help ? 0 : 2;
+    }
+    const [command, strategy] = positionals;
+    if (command !== 'run') throw new BadInput(`there is no command “${command}”; try: plateau run --help`);
+    if (strategy === undefined) throw new BadInput('name the strategy file: plateau run STRATEGY.json …');
+    if (positionals.length > 2)
+      throw new BadInput(`“${positionals[2]}” is one word too many; quote names with spaces`);
+    const { bars, universe } = values;
+    if (bars === undefined) throw new BadInput('name the folder of bars: --bars FOLDER');
+    if (universe === undefined) throw new BadInput('name the universe file: --universe FILE.csv');
+    process.stdout.write(runCommand({ ...values, strategy, bars, universe }));
+    return 0;
+  } catch (error) {
+    const usage =
+      error instanceof TypeError && 'code' in error && String(error.code).startsWith('ERR_PARSE_ARGS');
+    if (!(error instanceof BadInput) && !usage) throw error;
+    process.stderr.write(`plateau: ${(error as Error).message.split('\n')[0]}\n`);
+    return 2;
+  }
+}

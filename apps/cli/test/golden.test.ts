@@ -1,0 +1,90 @@
+// The golden cases: runs computed from the contract by an independent program. Every number to 1e-9 relative.
+
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import Papa from 'papaparse';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { runCommand } from '../src/run.ts';
+
+const golden = join(import.meta.dirname, 'golden');
+const cases = readdirSync(golden)
+  .filter((name) => /^\d\d-/.test(name))
+  .sort();
+
+type Row = Record<string, string>;
+const readJson = (file: string) => JSON.parse(readFileSync(file, 'utf8'));
+const readCsv = (file: string): Row[] =>
+  Papa.parse<Row>(readFileSync(file, 'utf8'), { header: true, skipEmptyLines: true }).data;
+
+/** Texts exactly, numbers to 1e-9 relative; an empty cell and a missing one are the same. */
+function differences(ours: Row, theirs: Row, where: string): string[] {
+  return Object.entries(theirs).flatMap(([key, expected]) => {
+    const actual = ours[key] ?? '';
+    if (actual === expected) return [];
+    const [x, y] = [Number(actual), Number(expected)];
+    const near =
+      actual !== '' && expected !== '' && Math.abs(x - y) <= 1e-9 * Math.max(Math.abs(x), Math.abs(y), 1e-6);
+    return near ? [] : [`${where}: ${key} is ${actual}, expected ${expected}`];
+  });
+}
+
+/** Every number of the expected tree, by path. */
+function leaves(value: unknown, path = ''): [string, unknown][] {
+  if (typeof value !== 'object' || value === null) return [[path, value]];
+  return Object.entries(value).flatMap(([key, child]) => leaves(child, path ? `${path}.${key}` : key));
+}
+
+describe.each(cases)('golden case %s', (name) => {
+  const folder = join(golden, name);
+  let out = '';
+  beforeAll(() => {
+    out = mkdtempSync(join(tmpdir(), 'plateau-golden-'));
+    const { benchmark, from, to } = readJson(join(folder, 'run.json'));
+    runCommand({
+      strategy: join(folder, 'strategy.json'),
+      bars: join(golden, 'bars'),
+      universe: join(golden, 'universe.csv'),
+      benchmark,
+      out,
+      ...(from ? { from } : {}),
+      ...(to ? { to } : {}),
+    });
+  });
+  afterAll(() => rmSync(out, { recursive: true }));
+
+  it('matches every closed trade', () => {
+    const ours = readCsv(join(out, 'trades.csv')).filter((row) => row.exitDate !== '');
+    const theirs = readCsv(join(folder, 'trades.csv'));
+    const faults = theirs.flatMap((row, k) =>
+      differences(ours[k] ?? {}, row, `trade ${k + 1} ${row.symbol} ${row.entryDate}`),
+    );
+    expect(faults.slice(0, 12)).toEqual([]);
+    expect(ours.length).toBe(theirs.length);
+  });
+
+  it('matches every fifth day of the account', () => {
+    const ours = new Map(readCsv(join(out, 'equity.csv')).map((row) => [row.date, row]));
+    const theirs = readCsv(join(folder, 'equity-every-5th.csv'));
+    const faults = theirs.flatMap((row) => differences(ours.get(row.date) ?? {}, row, `day ${row.date}`));
+    expect(faults.slice(0, 12)).toEqual([]);
+  });
+
+  it('matches every figure of the summary', () => {
+    const { figures } = readJson(join(out, 'summary.json'));
+    const ours = new Map(leaves(figures).map(([path, value]) => [path, String(value)]));
+    const faults = leaves(readJson(join(folder, 'summary.json'))).flatMap(([path, value]) =>
+      differences({ value: ours.get(path) ?? 'absent' }, { value: String(value) }, path),
+    );
+    expect(faults).toEqual([]);
+  });
+
+  it('matches how often each outcome stands in the decision log', () => {
+    const counts: Record<string, number> = {};
+    for (const row of readCsv(join(out, 'decisions.csv'))) {
+      const outcome = row.outcome as string;
+      counts[outcome] = (counts[outcome] ?? 0) + 1;
+    }
+    expect(counts).toEqual(readJson(join(folder, 'outcomes.json')));
+  });
+});

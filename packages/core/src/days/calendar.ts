@@ -1,0 +1,64 @@
+// The run's calendar (simulation.md 1.2).
+
+import type { Day } from './day.ts';
+
+/** The sorted union of the days in `columns` that lie within [from, to], both ends included. */
+export function unionOfDays(columns: readonly Int32Array[], from: Day, to: Day): Int32Array {
+  let first = Infinity;
+  let last = -Infinity;
+  for (const days of columns) {
+    if (days.length === 0) continue;
+    first = Math.min(first, days[0]);
+    last = Math.max(last, days[days.length - 1]);
+  }
+  first = Math.max(first, from);
+  last = Math.min(last, to);
+  if (!(first <= last)) return new Int32Array(0);
+
+  const seen = new Uint8Array(last - first + 1);
+  let count = 0;
+  for (const days of columns) {
+    for (let i = 0; i < days.length; i++) {
+      const at = days[i] - first;
+      if (at >= 0 && at < seen.length && seen[at] === 0) {
+        seen[at] = 1;
+        count++;
+      }
+    }
+  }
+  const calendar = new Int32Array(count);
+  let n = 0;
+  for (let at = 0; at < seen.length; at++) if (seen[at] === 1) calendar[n++] = first + at;
+  return calendar;
+}
+
+/** Finds a day's place in a calendar in constant time. */
+export interface DayIndex {
+  /** the place of `day`, or -1 when the calendar lacks it */
+  at(day: Day): number;
+}
+
+export function indexDays(calendar: Int32Array): DayIndex {
+  if (calendar.length === 0) return { at: () => -1 };
+  const first = calendar[0];
+  const table = new Int32Array(calendar[calendar.length - 1] - first + 1).fill(-1);
+  for (let t = 0; t < calendar.length; t++) table[calendar[t] - first] = t;
+  return {
+    at(day) {
+      const offset = day - first;
+      return offset >= 0 && offset < table.length ? table[offset] : -1;
+    },
+  };
+}
+
+/** The number of leading entries of a rising column that are <= day; the last of them stands at that number - 1. */
+export function countUntil(days: Int32Array, day: Day): number {
+  let low = 0;
+  let high = days.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (days[middle] <= day) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}

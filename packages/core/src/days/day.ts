@@ -1,0 +1,92 @@
+// Calendar days as whole numbers, and the civil dates, weeks and months they stand for.
+
+/** A calendar day: days since 1970-01-01, a whole number. */
+export type Day = number;
+
+const EPOCH_TO_YEAR_0 = 719468; // days from 0000-03-01 to 1970-01-01
+
+/**
+ * The day of a civil date (proleptic Gregorian). Month and day count from 1; they are not range-checked.
+ * Source: the days-from-civil algorithm on 400-year eras.
+ */
+export function dayFromCivil(year: number, month: number, date: number): Day {
+  const y = month <= 2 ? year - 1 : year;
+  const era = Math.floor(y / 400);
+  const yearOfEra = y - era * 400;
+  const dayOfYear = Math.floor((153 * (month + (month > 2 ? -3 : 9)) + 2) / 5) + date - 1;
+  const dayOfEra = yearOfEra * 365 + Math.floor(yearOfEra / 4) - Math.floor(yearOfEra / 100) + dayOfYear;
+  return era * 146097 + dayOfEra - EPOCH_TO_YEAR_0;
+}
+
+export interface Civil {
+  readonly year: number;
+  /** 1 to 12 */
+  readonly month: number;
+  /** 1 to 31 */
+  readonly date: number;
+}
+
+/** The civil date of a day; the inverse of {@link dayFromCivil}. */
+export function civilFromDay(day: Day): Civil {
+  const z = day + EPOCH_TO_YEAR_0;
+  const era = Math.floor(z / 146097);
+  const dayOfEra = z - era * 146097;
+  const yearOfEra = Math.floor(
+    (dayOfEra - Math.floor(dayOfEra / 1460) + Math.floor(dayOfEra / 36524) - Math.floor(dayOfEra / 146096)) /
+      365,
+  );
+  const dayOfYear = dayOfEra - (365 * yearOfEra + Math.floor(yearOfEra / 4) - Math.floor(yearOfEra / 100));
+  const shifted = Math.floor((5 * dayOfYear + 2) / 153);
+  const date = dayOfYear - Math.floor((153 * shifted + 2) / 5) + 1;
+  const month = shifted < 10 ? shifted + 3 : shifted - 9;
+  const year = yearOfEra + era * 400 + (month <= 2 ? 1 : 0);
+  return { year, month, date };
+}
+
+/**
+ * Reads YYYY-MM-DD; undefined when the text is no such date (2023-02-30 is none).
+ * @example dayFromIso('1970-01-02') // 1
+ */
+export function dayFromIso(text: string): Day | undefined {
+  const match = /^(\d{4})-(\d{2})-(\d{2})$/.exec(text);
+  if (!match) return undefined;
+  const year = Number(match[1]);
+  const month = Number(match[2]);
+  const date = Number(match[3]);
+  const day = dayFromCivil(year, month, date);
+  const back = civilFromDay(day);
+  return back.month === month && back.date === date ? day : undefined;
+}
+
+/** YYYY-MM-DD. @example isoFromDay(1) // '1970-01-02' */
+export function isoFromDay(day: Day): string {
+  const { year, month, date } = civilFromDay(day);
+  return `${String(year).padStart(4, '0')}-${String(month).padStart(2, '0')}-${String(date).padStart(2, '0')}`;
+}
+
+/** Monday = 1 … Sunday = 7. */
+export function weekdayOf(day: Day): number {
+  return ((((day + 3) % 7) + 7) % 7) + 1;
+}
+
+/** A number shared by exactly the days of one ISO week (Monday to Sunday), rising by 1 a week. */
+export function weekOf(day: Day): number {
+  return Math.floor((day + 3) / 7);
+}
+
+/** A number shared by exactly the days of one calendar month, rising by 1 a month: year * 12 + month - 1. */
+export function monthOf(day: Day): number {
+  const { year, month } = civilFromDay(day);
+  return year * 12 + month - 1;
+}
+
+export function yearOf(day: Day): number {
+  return civilFromDay(day).year;
+}
+
+/** The first Monday-to-Friday day after `day`. */
+export function nextWeekday(day: Day): Day {
+  let next = day + 1;
+  while (weekdayOf(next) > 5) next++;
+  return next;
+}

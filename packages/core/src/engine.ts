@@ -1,0 +1,160 @@
+// One market's engine: runs strategies on it and keeps the columns they computed for the next run.
+
+import type { Market } from './bars/bars.ts';
+import { createEvaluator, type Evaluator } from './rules/evaluate.ts';
+import type { Universe } from './rules/panel.ts';
+import { createPanel } from './rules/panel.ts';
+import type { Position } from './simulation/position.ts';
+import { type Problem, prepare, type RunRequest } from './simulation/prepare.ts';
+import type { Decisions, Ledger, Marks, NextOrder, Trade } from './simulation/records.ts';
+import { type Continue, Stopped, simulate } from './simulation/simulate.ts';
+import { buyAndHold } from './statistics/benchmark.ts';
+import { drawdownsOf } from './statistics/drawdown.ts';
+import { type Figures, figuresOf } from './statistics/figures.ts';
+import { type PeriodReturn, periodReturns } from './statistics/periods.ts';
+import { barsPerYear } from './strategy/strategy.ts';
+
+/** A finished run: plain values and typed columns, so that it can be sent between threads as it is. */
+export interface Run {
+  readonly marks: Marks;
+  /** the benchmark's curve on the same days, from the same capital */
+  readonly benchmark: Float64Array;
+  readonly drawdown: Float64Array;
+  readonly benchmarkDrawdown: Float64Array;
+  readonly years: readonly { readonly year: number; readonly strategy: number; readonly benchmark: number }[];
+  /** closed trades, by exit day, symbol and entry day */
+  readonly trades: readonly Trade[];
+  readonly openTrades: readonly Trade[];
+  readonly decisions: Decisions;
+  readonly ledger: Ledger;
+  readonly nextOrders: readonly NextOrder[];
+  readonly figures: Figures;
+  readonly eitherWayBars: number;
+  /** universe symbols without bars, which the run left out */
+  readonly missing: readonly string[];
+}
+
+export type RunOutcome =
+  | { readonly kind: 'done'; readonly run: Run }
+  | { readonly kind: 'problems'; readonly problems: readonly Problem[] }
+  | { readonly kind: 'stopped' };
+
+export interface Engine {
+  /** Runs one strategy from beginning to end. */
+  run(request: RunRequest, goOn?: Continue): RunOutcome;
+}
+
+/** Columns kept between runs, in bytes. */
+const KEPT_COLUMNS = 320e6;
+
+export function createEngine(market: Market, universe: Universe): Engine {
+  let kept: { key: string; evaluator: Evaluator } | undefined;
+
+  function evaluatorFor(request: RunRequest): Evaluator {
+    const { strategy, benchmark, to } = request;
+    const until = strategy.bars === 'day' ? undefined : to;
+    const key = [strategy.bars, until, strategy.seed, benchmark].join('|');
+    if (kept?.key !== key) {
+      const panel = createPanel(market, universe, strategy.bars, until);
+      const settings = { barsPerYear: barsPerYear(strategy.bars), seed: strategy.seed, benchmark };
+      kept = { key, evaluator: createEvaluator(panel, settings) };
+    }
+    return kept.evaluator;
+  }
+
+  return {
+    run(request, goOn = () => true) {
+      const evaluator = evaluatorFor(request);
+      const prepared = prepare(request, market, evaluator);
+      if (!prepared.ok) return { kind: 'problems', problems: prepared.problems };
+      const { plan } = prepared;
+      try {
+        const result = simulate(plan, goOn);
+        const { panel } = evaluator;
+        const { marks } = result;
+        const benchmark = buyAndHold(
+          panel.bars[panel.number(request.benchmark)],
+          plan.calendar,
+          plan.capital,
+        );
+        const trades = result.closed.map((p) => tradeOf(p, panel.symbols[p.instrument]));
+        trades.sort(byExit);
+        const ours = periodReturns(marks.day, marks.equity, 'year');
+        const theirs = periodReturns(marks.day, benchmark, 'year');
+        return {
+          kind: 'done',
+          run: {
+            marks,
+            benchmark,
+            drawdown: drawdownsOf(marks.equity),
+            benchmarkDrawdown: drawdownsOf(benchmark),
+            years: ours.map((y: PeriodReturn, k) => ({
+              year: y.period,
+              strategy: y.return,
+              benchmark: theirs[k].return,
+            })),
+            trades,
+            openTrades: result.open.map((p) =>
+              tradeOf(p, panel.symbols[p.instrument], panel.bars[p.instrument].close[p.bar]),
+            ),
+            decisions: result.decisions,
+            ledger: result.ledger,
+            nextOrders: result.nextOrders,
+            figures: figuresOf({
+              marks,
+              ledger: result.ledger,
+              trades,
+              benchmark,
+              rateAt: plan.cashRate,
+              barsPerYear: barsPerYear(request.strategy.bars),
+            }),
+            eitherWayBars: result.eitherWayBars,
+            missing: panel.missing,
+          },
+        };
+      } catch (error) {
+        if (error instanceof Stopped) return { kind: 'stopped' };
+        throw error;
+      } finally {
+        evaluator.trim(KEPT_COLUMNS);
+      }
+    },
+  };
+}
+
+function byExit(a: Trade, b: Trade): number {
+  return (
+    (a.exitDay ?? 0) - (b.exitDay ?? 0) ||
+    (a.symbol < b.symbol ? -1 : a.symbol > b.symbol ? 1 : 0) ||
+    a.entryDay - b.entryDay
+  );
+}
+
+/** The record of a position; while it is open, valued at `lastClose`. */
+function tradeOf(p: Position, symbol: string, lastClose?: number): Trade {
+  const closed = p.exitReason !== undefined;
+  const price = closed ? p.exitPrice : (lastClose ?? p.entryPrice);
+  const profit = (price - p.entryPrice) * p.shares * p.sign - p.commission - p.carry;
+  const extremes = [(p.worst / p.entryPrice - 1) * p.sign, (p.best / p.entryPrice - 1) * p.sign];
+  const risk = Number.isNaN(p.initialStop) ? 0 : Math.abs(p.entryPrice - p.initialStop);
+  return {
+    symbol,
+    side: p.sign === 1 ? 'long' : 'short',
+    decisionDay: p.decisionDay,
+    entryDay: p.entryDay,
+    entryPrice: p.entryPrice,
+    shares: p.shares,
+    exitDay: closed ? p.exitDay : undefined,
+    exitPrice: closed ? p.exitPrice : undefined,
+    exitReason: p.exitReason,
+    commission: p.commission,
+    carry: p.carry,
+    profit,
+    return: profit / (p.entryPrice * p.shares),
+    barsHeld: closed ? p.barsHeld : p.bar - p.entryBar + (p.atOpen ? 1 : 0),
+    mae: Math.min(0, ...extremes),
+    mfe: Math.max(0, ...extremes),
+    riskPerShare: risk,
+    r: risk > 0 ? profit / (risk * p.shares) : undefined,
+  };
+}

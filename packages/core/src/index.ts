@@ -1,0 +1,27 @@
+// The public face of the core.
+
+export { type Bars, barsUntil, faultInBar, type Market } from './bars/bars.ts';
+export type { BarUnit } from './bars/resample.ts';
+export {
+  civilFromDay,
+  type Day,
+  dayFromCivil,
+  dayFromIso,
+  isoFromDay,
+  monthOf,
+  weekdayOf,
+  yearOf,
+} from './days/day.ts';
+export { createEngine, type Engine, type Run, type RunOutcome } from './engine.ts';
+export { catalogue, formOf } from './measures/catalogue.ts';
+export { exp, log } from './numeric/portable.ts';
+export { createRandom } from './numeric/random.ts';
+export { readRule } from './rules/check.ts';
+export { tokensOf } from './rules/highlight.ts';
+export type { Membership, Universe } from './rules/panel.ts';
+export { nearest } from './rules/suggest.ts';
+export { knownPhrases } from './rules/words.ts';
+export type { Problem, RunRequest } from './simulation/prepare.ts';
+export { OUTCOMES, type Trade } from './simulation/records.ts';
+export type { Figures } from './statistics/figures.ts';
+export type { Strategy } from './strategy/strategy.ts';

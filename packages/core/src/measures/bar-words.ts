@@ -1,0 +1,126 @@
+// Measures that read one bar, or it and the bar before.
+
+import { civilFromDay, monthOf, weekdayOf } from '../days/day.ts';
+import { hashText, scramble } from '../numeric/random.ts';
+import { type Measure, NONE, type Unit } from './measure.ts';
+import { trueRange } from './smoothing.ts';
+
+const DEFINITION = 'definition';
+
+function barColumn(phrase: 'open' | 'high' | 'low' | 'close' | 'volume', unit: Unit): Measure {
+  return {
+    phrase,
+    windows: [],
+    takes: NONE,
+    unit,
+    formula: `the bar's ${phrase}`,
+    source: DEFINITION,
+    warmUp: () => 0,
+    compute: ({ bars }, out) => out.set(bars[phrase]),
+    column: (bars) => bars[phrase],
+  };
+}
+
+function perBar(
+  phrase: string,
+  unit: Unit,
+  formula: string,
+  warmUp: number,
+  compute: Measure['compute'],
+): Measure {
+  return {
+    phrase,
+    windows: [],
+    takes: NONE,
+    unit,
+    formula,
+    source: DEFINITION,
+    warmUp: () => warmUp,
+    compute,
+  };
+}
+
+export const barWords: readonly Measure[] = [
+  barColumn('open', 'price'),
+  barColumn('high', 'price'),
+  barColumn('low', 'price'),
+  barColumn('close', 'price'),
+  barColumn('volume', 'shares'),
+  perBar('typical price', 'price', '(high + low + close) / 3', 0, ({ bars }, out) => {
+    for (let i = 0; i < out.length; i++) out[i] = (bars.high[i] + bars.low[i] + bars.close[i]) / 3;
+  }),
+  perBar('middle price', 'price', '(high + low) / 2', 0, ({ bars }, out) => {
+    for (let i = 0; i < out.length; i++) out[i] = (bars.high[i] + bars.low[i]) / 2;
+  }),
+  perBar('traded value', 'money', 'close * volume', 0, ({ bars }, out) => {
+    for (let i = 0; i < out.length; i++) out[i] = bars.close[i] * bars.volume[i];
+  }),
+  perBar('close as traded', 'price', 'close / factor', 0, ({ bars }, out) => {
+    for (let i = 0; i < out.length; i++) out[i] = bars.close[i] / (bars.factor ? bars.factor[i] : 1);
+  }),
+  perBar(
+    'true range',
+    'price',
+    'max(high - low, |high - previous close|, |low - previous close|); the first bar high - low',
+    0,
+    ({ bars }, out) => trueRange(bars.high, bars.low, bars.close, out),
+  ),
+  perBar('day change', 'fraction', 'close / open - 1', 0, ({ bars }, out) => {
+    for (let i = 0; i < out.length; i++) out[i] = bars.close[i] / bars.open[i] - 1;
+  }),
+  perBar('gap', 'fraction', 'open / previous close - 1', 1, ({ bars }, out) => {
+    if (out.length > 0) out[0] = Number.NaN;
+    for (let i = 1; i < out.length; i++) out[i] = bars.open[i] / bars.close[i - 1] - 1;
+  }),
+  perBar(
+    'streak',
+    'number',
+    'closes higher in a row as +n, lower as -n, 0 when unchanged',
+    1,
+    ({ bars }, out) => {
+      const close = bars.close;
+      if (out.length > 0) out[0] = Number.NaN;
+      let run = 0;
+      for (let i = 1; i < out.length; i++) {
+        if (close[i] > close[i - 1]) run = run > 0 ? run + 1 : 1;
+        else if (close[i] < close[i - 1]) run = run < 0 ? run - 1 : -1;
+        else run = 0;
+        out[i] = run;
+      }
+    },
+  ),
+  perBar('weekday', 'calendar', 'Monday = 1 to Sunday = 7', 0, ({ bars }, out) => {
+    for (let i = 0; i < out.length; i++) out[i] = weekdayOf(bars.day[i]);
+  }),
+  perBar('month', 'calendar', 'January = 1 to December = 12', 0, ({ bars }, out) => {
+    for (let i = 0; i < out.length; i++) out[i] = civilFromDay(bars.day[i]).month;
+  }),
+  perBar(
+    'trading day of month',
+    'calendar',
+    "1 = the instrument's first bar of the month",
+    0,
+    ({ bars }, out) => {
+      let month = Number.NaN;
+      let count = 0;
+      for (let i = 0; i < out.length; i++) {
+        const here = monthOf(bars.day[i]);
+        count = here === month ? count + 1 : 1;
+        month = here;
+        out[i] = count;
+      }
+    },
+  ),
+  perBar(
+    'random',
+    'fraction',
+    'uniform in [0, 1), a pure function of the seed, the symbol and the day',
+    0,
+    ({ bars, symbol, seed }, out) => {
+      const key = scramble(hashText(symbol) ^ scramble(seed));
+      for (let i = 0; i < out.length; i++) {
+        out[i] = scramble(key ^ scramble(bars.day[i])) / 4294967296;
+      }
+    },
+  ),
+];

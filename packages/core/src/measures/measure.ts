@@ -1,0 +1,65 @@
+// What one entry of the measure catalogue is (rule-text.md, Measures).
+
+import type { Bars } from '../bars/bars.ts';
+
+/** What a measure's value is counted in; the checker compares like with like. */
+export type Unit =
+  | 'price'
+  | 'shares'
+  | 'money'
+  | 'fraction'
+  | 'percent-scale'
+  | 'bars'
+  | 'rank'
+  | 'number'
+  | 'calendar'
+  /** the unit of the value it is taken of */
+  | 'same';
+
+/** Something that follows the measure's words: `of V`, `at K`, `with V`, `to INSTRUMENT`, `(rule)`. */
+export interface Argument {
+  readonly word: 'of' | 'at' | 'with' | 'to' | '';
+  readonly kind: 'value' | 'number' | 'rule' | 'instrument';
+  /** may be left out, and then means the close */
+  readonly optional?: true;
+}
+
+/** All a kernel reads, for one instrument. Columns are as long as `bars`; an undefined value is NaN. */
+export interface Inputs {
+  readonly symbol: string;
+  readonly bars: Bars;
+  readonly windows: readonly number[];
+  /** the values named by the arguments, in the order of the catalogue entry */
+  readonly values: readonly Float64Array[];
+  /** the truths of rule arguments: 0 false, 1 undefined, 2 true */
+  readonly truths: readonly Uint8Array[];
+  /** the plain numbers of `at K` */
+  readonly numbers: readonly number[];
+  /** bars in a year: 252, 52 or 12 */
+  readonly barsPerYear: number;
+  readonly seed: number;
+}
+
+export interface Measure {
+  /** the words it is written with, in lower case but for initials: `exponential average`, `RSI` */
+  readonly phrase: string;
+  /** the names of its windows, as the help shows them: ['N'] or ['F', 'S', 'G'] */
+  readonly windows: readonly string[];
+  readonly takes: readonly Argument[];
+  readonly unit: Unit;
+  readonly formula: string;
+  readonly source: string;
+  /** how many leading bars are undefined when its inputs are defined from the first bar */
+  readonly warmUp: (windows: readonly number[]) => number;
+  /** Fills `out`, one value a bar, NaN where undefined. */
+  readonly compute: (inputs: Inputs, out: Float64Array) => void;
+  /** a column of the bar itself, read in place instead of computed */
+  readonly column?: (bars: Bars) => Float64Array;
+  /** read only by leave rules, from the position rather than from a column */
+  readonly position?: true;
+  /** compares the day's universe members with each other instead of reading one instrument */
+  readonly across?: 'rank' | 'percentile';
+}
+
+export const OF_CLOSE: Argument = { word: 'of', kind: 'value', optional: true };
+export const NONE: readonly Argument[] = [];

@@ -1,0 +1,187 @@
+// Column kernels of conditions and arithmetic: one pass over whole columns, three-valued truth.
+//
+// A truth is 0 false, 1 undefined, 2 true, so that "and" is the smaller, "or" the larger and "not" 2 - x
+// (Kleene's strong logic, simulation.md 1.5). An undefined number is NaN.
+
+import type { Comparator } from './tree.ts';
+
+export const FALSE = 0;
+export const UNDEFINED = 1;
+export const TRUE = 2;
+
+/** A column, or one number for every bar. */
+export type Operand = Float64Array | number;
+
+/**
+ * Numbers closer than this, relative to their size, are equal. Prices are decimal and the machine is not: a 20-day and a
+ * 50-day average that are both 20.979 may differ in their last bit, and rounding must not decide a trade.
+ */
+const SAME = 1e-12;
+
+/** a > b: TRUE, FALSE or UNDEFINED. NaN fails both tests, which is how undefined shows itself. */
+export function greater(a: number, b: number): number {
+  const least = SAME * (Math.abs(a) + Math.abs(b));
+  const excess = a - b;
+  return excess > least ? TRUE : excess <= least ? FALSE : UNDEFINED;
+}
+
+export function equal(a: number, b: number): number {
+  return Math.min(2 - greater(a, b), 2 - greater(b, a));
+}
+
+export function compare(
+  comparator: Exclude<Comparator, 'crosses above' | 'crosses below'>,
+  a: Operand,
+  b: Operand,
+  out: Uint8Array,
+): void {
+  switch (comparator) {
+    case 'is above':
+      return above(a, b, out);
+    case 'is below':
+      return above(b, a, out);
+    case 'is at least':
+      above(b, a, out);
+      return not(out);
+    case 'is at most':
+      above(a, b, out);
+      return not(out);
+    case 'equals':
+      for (let i = 0; i < out.length; i++) {
+        out[i] = equal(typeof a === 'number' ? a : a[i], typeof b === 'number' ? b : b[i]);
+      }
+  }
+}
+
+/** a > b, its shapes kept apart so that each loop reads plain columns. */
+function above(a: Operand, b: Operand, out: Uint8Array): void {
+  const n = out.length;
+  if (typeof a === 'number') {
+    if (typeof b === 'number') out.fill(greater(a, b));
+    else for (let i = 0; i < n; i++) out[i] = greater(a, b[i]);
+  } else if (typeof b === 'number') {
+    for (let i = 0; i < n; i++) out[i] = greater(a[i], b);
+  } else {
+    for (let i = 0; i < n; i++) out[i] = greater(a[i], b[i]);
+  }
+}
+
+/** a > b today and a <= b one day ago (or mirrored): undefined as "and" makes it. */
+export function crosses(way: 'above' | 'below', a: Operand, b: Operand, out: Uint8Array): void {
+  if (way === 'above') above(a, b, out);
+  else above(b, a, out);
+  // Downwards, so that out[i - 1] still tells whether a > b stood one day ago.
+  for (let i = out.length - 1; i > 0; i--) {
+    const notBefore = 2 - out[i - 1];
+    if (notBefore < out[i]) out[i] = notBefore;
+  }
+  if (out.length > 0 && out[0] === TRUE) out[0] = UNDEFINED;
+}
+
+export function not(out: Uint8Array): void {
+  for (let i = 0; i < out.length; i++) out[i] = 2 - out[i];
+}
+
+export function andInto(out: Uint8Array, other: Uint8Array): void {
+  for (let i = 0; i < out.length; i++) if (other[i] < out[i]) out[i] = other[i];
+}
+
+export function orInto(out: Uint8Array, other: Uint8Array): void {
+  for (let i = 0; i < out.length; i++) if (other[i] > out[i]) out[i] = other[i];
+}
+
+/** Each of the last N changes is > 0 (or < 0). */
+export function moving(way: 'rising' | 'falling', x: Operand, bars: number, out: Uint8Array): void {
+  if (typeof x === 'number') {
+    out.fill(FALSE);
+    out.fill(UNDEFINED, 0, Math.min(bars, out.length));
+    return;
+  }
+  if (out.length > 0) out[0] = UNDEFINED;
+  for (let i = 1; i < out.length; i++) {
+    const from = way === 'rising' ? x[i - 1] : x[i];
+    const to = way === 'rising' ? x[i] : x[i - 1];
+    out[i] = to > from ? TRUE : to <= from ? FALSE : UNDEFINED;
+  }
+  lasting('in a row', out.slice(), bars, out);
+}
+
+/** low > the day before's high, or high < the day before's low. */
+export function gaps(way: 'up' | 'down', high: Float64Array, low: Float64Array, out: Uint8Array): void {
+  if (out.length > 0) out[0] = UNDEFINED;
+  for (let i = 1; i < out.length; i++) {
+    out[i] = (way === 'up' ? low[i] > high[i - 1] : high[i] < low[i - 1]) ? TRUE : FALSE;
+  }
+}
+
+/** True on all ("in a row": the smallest of) or on one ("within": the largest of) the last N bars; bars before the first count as undefined. */
+export function lasting(how: 'in a row' | 'within', rule: Uint8Array, bars: number, out: Uint8Array): void {
+  const decisive = how === 'in a row' ? FALSE : TRUE;
+  let lastDecisive = -Infinity;
+  let lastUndefined = -1;
+  for (let i = 0; i < out.length; i++) {
+    if (rule[i] === decisive) lastDecisive = i;
+    else if (rule[i] === UNDEFINED) lastUndefined = i;
+    out[i] = i - lastDecisive < bars ? decisive : i - lastUndefined < bars ? UNDEFINED : 2 - decisive;
+  }
+}
+
+/** True on at least K of the last N bars; undefined while undefined bars could still decide it. */
+export function atLeastOf(rule: Uint8Array, times: number, bars: number, out: Uint8Array): void {
+  let held = 0;
+  let possible = bars; // bars of the window that are true or undefined; those before the first are undefined
+  for (let i = 0; i < out.length; i++) {
+    if (rule[i] === TRUE) held++;
+    if (rule[i] === FALSE) possible--;
+    if (i >= bars) {
+      if (rule[i - bars] === TRUE) held--;
+      if (rule[i - bars] === FALSE) possible++;
+    }
+    out[i] = held >= times ? TRUE : possible < times ? FALSE : UNDEFINED;
+  }
+}
+
+/** Division by zero is undefined, never infinite. */
+export function calculate(operator: '+' | '-' | '*' | '/', a: Operand, b: Operand, out: Float64Array): void {
+  const n = out.length;
+  if (typeof a === 'number' && typeof b === 'number') {
+    out.fill(calculateOne(operator, a, b));
+    return;
+  }
+  switch (operator) {
+    case '+':
+      if (typeof a === 'number') for (let i = 0; i < n; i++) out[i] = a + (b as Float64Array)[i];
+      else if (typeof b === 'number') for (let i = 0; i < n; i++) out[i] = a[i] + b;
+      else for (let i = 0; i < n; i++) out[i] = a[i] + b[i];
+      return;
+    case '-':
+      if (typeof a === 'number') for (let i = 0; i < n; i++) out[i] = a - (b as Float64Array)[i];
+      else if (typeof b === 'number') for (let i = 0; i < n; i++) out[i] = a[i] - b;
+      else for (let i = 0; i < n; i++) out[i] = a[i] - b[i];
+      return;
+    case '*':
+      if (typeof a === 'number') for (let i = 0; i < n; i++) out[i] = a * (b as Float64Array)[i];
+      else if (typeof b === 'number') for (let i = 0; i < n; i++) out[i] = a[i] * b;
+      else for (let i = 0; i < n; i++) out[i] = a[i] * b[i];
+      return;
+    case '/':
+      for (let i = 0; i < n; i++) {
+        const x = typeof a === 'number' ? a : a[i];
+        const y = typeof b === 'number' ? b : b[i];
+        out[i] = y === 0 ? Number.NaN : x / y;
+      }
+  }
+}
+
+export function calculateOne(operator: '+' | '-' | '*' | '/', a: number, b: number): number {
+  switch (operator) {
+    case '+':
+      return a + b;
+    case '-':
+      return a - b;
+    case '*':
+      return a * b;
+    case '/':
+      return b === 0 ? Number.NaN : a / b;
+  }
+}

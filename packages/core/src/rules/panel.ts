@@ -1,0 +1,108 @@
+// The instruments a run reads, numbered, so that columns and signals can be arrays instead of maps.
+
+import { type Bars, barsUntil, type Market } from '../bars/bars.ts';
+import { type BarUnit, resample } from '../bars/resample.ts';
+import { unionOfDays } from '../days/calendar.ts';
+import type { Day } from '../days/day.ts';
+
+/** One spell of membership; without `from` or `to` it has no beginning or end. Both days are included. */
+export interface Membership {
+  readonly symbol: string;
+  readonly from?: Day;
+  readonly to?: Day;
+  /** sector, island or any other heading `limits.perGroup` counts by */
+  readonly group?: string;
+}
+
+export type Universe = readonly Membership[];
+
+/** Instruments by number: the universe's with bars, A to Z, then any others the strategy names. */
+export interface Panel {
+  readonly symbols: readonly string[];
+  readonly bars: readonly Bars[];
+  /** how many of the leading instruments belong to the universe */
+  readonly universeSize: number;
+  /** universe symbols that have no bars */
+  readonly missing: readonly string[];
+  /** the instrument's number, adding it when it has bars and is not there yet; -1 when it has none */
+  number(symbol: string): number;
+  isMember(instrument: number, day: Day): boolean;
+  /** the group of the spell that holds `day`, else of any spell; undefined when none is given */
+  groupOn(instrument: number, day: Day): string | undefined;
+}
+
+const NO_BARS: Bars = {
+  day: new Int32Array(0),
+  open: new Float64Array(0),
+  high: new Float64Array(0),
+  low: new Float64Array(0),
+  close: new Float64Array(0),
+  volume: new Float64Array(0),
+};
+
+/** @param until the last day of the run: weekly and monthly bars end there (simulation.md 1.6) */
+export function createPanel(
+  market: Market,
+  universe: Universe,
+  unit: BarUnit = 'day',
+  until: Day = Infinity,
+): Panel {
+  const spells = new Map<string, Membership[]>();
+  for (const row of universe) {
+    const list = spells.get(row.symbol);
+    if (list) list.push(row);
+    else spells.set(row.symbol, [row]);
+  }
+  const listed = [...spells.keys()].sort();
+  const hasBars = (symbol: string): boolean => (market.get(symbol)?.day.length ?? 0) > 0;
+  const symbols = listed.filter(hasBars);
+  const universeSize = symbols.length;
+  const numbers = new Map(symbols.map((symbol, k) => [symbol, k]));
+
+  const everyDay =
+    unit === 'day'
+      ? undefined
+      : unionOfDays(
+          [...market.values()].map((bars) => bars.day),
+          -Infinity,
+          until,
+        );
+  const barsOf = (symbol: string): Bars => {
+    const bars = market.get(symbol) ?? NO_BARS;
+    if (unit === 'day' || !everyDay) return bars;
+    return resample(barsUntil(bars, until), unit, everyDay);
+  };
+  const bars = symbols.map(barsOf);
+
+  return {
+    symbols,
+    bars,
+    universeSize,
+    missing: listed.filter((symbol) => !hasBars(symbol)),
+    number(symbol) {
+      const known = numbers.get(symbol);
+      if (known !== undefined) return known;
+      if (!hasBars(symbol)) return -1;
+      symbols.push(symbol);
+      bars.push(barsOf(symbol));
+      numbers.set(symbol, symbols.length - 1);
+      return symbols.length - 1;
+    },
+    isMember(instrument, day) {
+      if (instrument >= universeSize) return false;
+      const rows = spells.get(symbols[instrument]) ?? [];
+      for (const row of rows) {
+        if ((row.from === undefined || row.from <= day) && (row.to === undefined || row.to >= day))
+          return true;
+      }
+      return false;
+    },
+    groupOn(instrument, day) {
+      const rows = spells.get(symbols[instrument]) ?? [];
+      const now = rows.find(
+        (row) => (row.from === undefined || row.from <= day) && (row.to === undefined || row.to >= day),
+      );
+      return (now ?? rows.find((row) => row.group !== undefined))?.group;
+    },
+  };
+}

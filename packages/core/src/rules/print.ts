@@ -1,0 +1,125 @@
+// Tree to rule text: the form every rule is kept in. parse(print(tree)) is the same tree.
+
+import { measureOf } from '../measures/catalogue.ts';
+import type { Node, NumberNode } from './tree.ts';
+
+// How tightly a node binds, loosest first; a child looser than its place asks for is put in parentheses.
+const OR = 0;
+const AND = 1;
+const NOT = 2;
+const CONDITION = 3;
+const SUM = 4;
+const PRODUCT = 5;
+const FACTOR = 6;
+const PRIMARY = 7;
+
+function bindingOf(node: Node): number {
+  switch (node.kind) {
+    case 'or':
+      return OR;
+    case 'and':
+      return AND;
+    case 'not':
+      return NOT;
+    case 'comparison':
+    case 'between':
+    case 'moving':
+    case 'extreme':
+    case 'lasting':
+    case 'at-least-of':
+      return CONDITION;
+    case 'arithmetic':
+      return node.operator === '+' || node.operator === '-' ? SUM : PRODUCT;
+    case 'negative':
+    case 'ago':
+      return FACTOR;
+    default:
+      return PRIMARY;
+  }
+}
+
+export type NumberText = (node: NumberNode) => string;
+
+const asTyped: NumberText = (node) => (node.kind === 'number' ? node.text : `{${node.name}}`);
+
+/**
+ * The canonical text of a rule or value.
+ * @param unit the word windows are written with
+ * @param number how a number or dial is written; as typed when left out
+ */
+export function printRule(node: Node, unit = 'day', number: NumberText = asTyped): string {
+  const print = (child: Node, atLeast: number): string => {
+    const text = printBare(child);
+    return bindingOf(child) < atLeast ? `(${text})` : text;
+  };
+
+  const printBare = (n: Node): string => {
+    switch (n.kind) {
+      case 'number':
+      case 'dial':
+        return number(n);
+      case 'measure':
+        return printMeasure(n);
+      case 'negative':
+        return `- ${print(n.of, n.of.kind === 'ago' && !isPrior(n.of) ? PRIMARY : FACTOR)}`;
+      case 'arithmetic': {
+        const own = bindingOf(n);
+        return `${print(n.left, own)} ${n.operator} ${print(n.right, own + 1)}`;
+      }
+      case 'ago':
+        return isPrior(n)
+          ? `prior ${print(n.of, n.of.kind === 'ago' && !isPrior(n.of) ? PRIMARY : FACTOR)}`
+          : `${print(n.of, PRIMARY)} ${number(n.bars)} ${unit}s ago`;
+      case 'scope':
+        return `on ${n.instrument} (${print(n.of, OR)})`;
+      case 'comparison':
+        return `${print(n.left, SUM)} ${n.comparator} ${print(n.right, SUM)}`;
+      case 'between':
+        return `${print(n.of, SUM)} is between ${print(n.low, SUM)} and ${print(n.high, SUM)}`;
+      case 'moving':
+        return `${print(n.of, SUM)} is ${n.way}${n.bars ? ` for ${number(n.bars)} ${unit}s` : ''}`;
+      case 'extreme':
+        return `${print(n.of, SUM)} is the ${n.way} of ${number(n.bars)} ${unit}s`;
+      case 'gap':
+        return `gaps ${n.way}`;
+      case 'constant':
+        return n.value ? 'always' : 'never';
+      case 'not':
+        return `not ${print(n.of, NOT)}`;
+      case 'and':
+        return n.parts.map((part) => print(part, NOT)).join(' and ');
+      case 'or':
+        return n.parts.map((part) => print(part, AND)).join(' or ');
+      case 'lasting':
+        return n.how === 'in a row'
+          ? `${lasts(n.of)} for ${number(n.bars)} ${unit}s in a row`
+          : `${lasts(n.of)} within the last ${number(n.bars)} ${unit}s`;
+      case 'at-least-of':
+        return `${lasts(n.of)} on at least ${number(n.times)} of the last ${number(n.bars)} ${unit}s`;
+    }
+  };
+
+  // A duration binds to the one condition before it, so a condition that has one already needs parentheses.
+  const lasts = (of: Node): string =>
+    print(of, of.kind === 'lasting' || of.kind === 'at-least-of' ? PRIMARY : CONDITION);
+
+  const printMeasure = (n: Node & { kind: 'measure' }): string => {
+    const entry = measureOf(n.phrase, n.windows.length);
+    const windows = n.windows.length > 0 ? `${n.windows.map(number).join('/')}-${unit} ` : '';
+    const words = entry.phrase.replace(/^days (?=held|since)/, `${unit}s `);
+    const tail = entry.takes.map((argument, k) => {
+      const taken = n.takes[k];
+      if (taken === undefined) return '';
+      const word = argument.word ? ` ${argument.word} ` : ' ';
+      if (typeof taken === 'string') return word + taken;
+      return argument.kind === 'rule' ? `${word}(${print(taken, OR)})` : word + print(taken, PRIMARY);
+    });
+    return windows + words + tail.join('');
+  };
+
+  return print(node, OR);
+}
+
+function isPrior(node: Node & { kind: 'ago' }): boolean {
+  return node.bars.kind === 'number' && node.bars.value === 1;
+}

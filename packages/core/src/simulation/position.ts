@@ -1,0 +1,40 @@
+// A position while it is held.
+
+import type { ExitReason } from './records.ts';
+
+export interface Position {
+  readonly instrument: number;
+  readonly sign: 1 | -1;
+  readonly shares: number;
+  readonly entryPrice: number;
+  readonly decisionDay: number;
+  readonly entryDay: number;
+  readonly entryBar: number;
+  readonly atOpen: boolean;
+  readonly group: string | undefined;
+  readonly initialStop: number;
+  readonly target: number;
+  trail: number;
+  bestClose: number;
+  /** the instrument's last bar on or before the current day */
+  bar: number;
+  /** whether that bar is the current day's */
+  hasBar: boolean;
+  /** shares times the price it was last valued at */
+  value: number;
+  queued: ExitReason | undefined;
+  commission: number;
+  carry: number;
+  worst: number;
+  best: number;
+  barsHeld: number;
+  exitDay: number;
+  exitPrice: number;
+  exitReason: ExitReason | undefined;
+}
+
+/** Lets a price count towards the excursions. */
+export function sawPrice(p: Position, price: number): void {
+  if (price < p.worst) p.worst = price;
+  if (price > p.best) p.best = price;
+}

@@ -1,0 +1,303 @@
+// From a strategy's text and settings to the plan the day loop reads. All problems are found before anything runs.
+
+import type { Market } from '../bars/bars.ts';
+import { countUntil, indexDays, unionOfDays } from '../days/calendar.ts';
+import { type Day, isoFromDay } from '../days/day.ts';
+import { readRule } from '../rules/check.ts';
+import type { Operand } from '../rules/columns.ts';
+import type { Evaluator } from '../rules/evaluate.ts';
+import { compilePositionRule, readsPosition } from '../rules/positions.ts';
+import type { Place } from '../rules/tree.ts';
+import { type Node, walk } from '../rules/tree.ts';
+import type { Rate, Side, Stop, Strategy, Target } from '../strategy/strategy.ts';
+import { type Candidates, gatherCandidates } from './candidates.ts';
+import type { BarValue, Plan, RateAt, SidePlan, StopPlan, TargetPlan } from './plan.ts';
+
+/** What a run is asked to do. */
+export interface RunRequest {
+  readonly strategy: Strategy;
+  readonly benchmark: string;
+  /** first and last day; all there is when left out */
+  readonly from?: Day;
+  readonly to?: Day;
+}
+
+/** Why a strategy cannot run: `path` names the setting as the strategy file does, such as long.enter. */
+export interface Problem {
+  readonly path: string;
+  readonly message: string;
+  /** where in a rule's text */
+  readonly place?: Place;
+}
+
+export type Prepared =
+  | { readonly ok: true; readonly plan: Plan }
+  | { readonly ok: false; readonly problems: readonly Problem[] };
+
+/** The trees of one side, dials set. */
+interface SideTrees {
+  readonly side: Side;
+  readonly enter: Node;
+  readonly leave: Node | undefined;
+  readonly rank: Node | undefined;
+  readonly initial: Node | undefined;
+  readonly trail: Node | undefined;
+  readonly atr: (bars: number) => Node;
+}
+
+/** Reads every rule and setting against the evaluator's panel. */
+export function prepare(request: RunRequest, market: Market, evaluator: Evaluator): Prepared {
+  const { strategy } = request;
+  const { panel } = evaluator;
+  const problems: Problem[] = [];
+  const problem = (path: string, message: string, place?: Place): void => {
+    problems.push({ path, message, ...(place ? { place } : {}) });
+  };
+  const dials = Object.fromEntries(Object.entries(strategy.dials).map(([name, dial]) => [name, dial.value]));
+  const knows = (symbol: string): boolean =>
+    symbol.toLowerCase() === 'benchmark' || (market.get(symbol)?.day.length ?? 0) > 0;
+  const named = new Set<string>();
+
+  const read = (
+    path: string,
+    text: string,
+    expects: 'rule' | 'value',
+    position = false,
+  ): Node | undefined => {
+    const checked = readRule(text, {
+      expects,
+      position,
+      unit: strategy.bars,
+      dials,
+      knows,
+      symbols: market.keys(),
+    });
+    if (checked.ok) {
+      walk(checked.tree, (node) => {
+        if (node.kind === 'scope') named.add(node.instrument);
+        if (node.kind === 'measure') {
+          for (const taken of node.takes) if (typeof taken === 'string') named.add(taken);
+        }
+      });
+      return checked.tree;
+    }
+    for (const fault of checked.problems) problem(path, fault.message, fault.place);
+    return undefined;
+  };
+  const atr = (bars: number): Node => {
+    const place = { from: 0, to: 0 };
+    return {
+      kind: 'measure',
+      phrase: 'ATR',
+      windows: [{ kind: 'number', value: bars, text: String(bars), place }],
+      takes: [],
+      place,
+    };
+  };
+  const level = (path: string, stop: Stop | undefined): Node | undefined =>
+    stop && 'level' in stop ? read(path, stop.level, 'value') : undefined;
+
+  const readSide = (name: 'long' | 'short', side: Side | undefined): SideTrees | undefined => {
+    if (!side) return undefined;
+    const enter = side.enter.trim() === '' ? undefined : read(`${name}.enter`, side.enter, 'rule');
+    if (side.enter.trim() === '')
+      problem(`${name}.enter`, 'Say when to enter; a rule such as “always” enters everything.');
+    const leave =
+      side.rotate || side.leave.trim() === '' ? undefined : read(`${name}.leave`, side.leave, 'rule', true);
+    const { initial, trail, target, bars } = side.stops;
+    if (!side.rotate && side.leave.trim() === '' && !initial && !trail && !target && bars === undefined) {
+      problem(`${name}.leave`, 'Nothing ends a trade: give a leave rule, a stop, a target or a time limit.');
+    }
+    if (target && 'r' in target && !initial) {
+      problem(`${name}.stops.target`, 'A target in multiples of the initial risk needs an initial stop.');
+    }
+    const trees = {
+      rank: side.rank ? read(`${name}.rank.by`, side.rank.by, 'value') : undefined,
+      initial: level(`${name}.stops.initial`, initial),
+      trail: level(`${name}.stops.trail`, trail),
+    };
+    return enter ? { side, enter, leave, ...trees, atr } : undefined;
+  };
+
+  const longTrees = readSide('long', strategy.long);
+  const shortTrees = readSide('short', strategy.short);
+  if (!strategy.long && !strategy.short)
+    problem('long.enter', 'The strategy has neither a long nor a short side.');
+  if (!knows(request.benchmark)) {
+    problem('benchmark', `There are no bars for the benchmark “${request.benchmark}”; choose another.`);
+  }
+  if (panel.universeSize === 0) {
+    problem(
+      'universe',
+      panel.missing.length > 0
+        ? `None of the universe's ${panel.missing.length} instruments has bars.`
+        : 'The universe is empty; add instruments to it or choose another.',
+    );
+  }
+  const { from = -Infinity, to = Infinity } = request;
+  if (from > to) {
+    problem(
+      'from',
+      `The first day ${isoFromDay(from)} comes after the last day ${isoFromDay(to)}; swap them.`,
+    );
+  }
+  const rates: Record<string, Rate> = {
+    'costs.cashRate': strategy.costs.cashRate,
+    'costs.marginRate': strategy.costs.marginRate,
+    'costs.borrowRate': strategy.costs.borrowRate,
+  };
+  for (const [path, rate] of Object.entries(rates)) {
+    if (typeof rate !== 'string') continue;
+    if (knows(rate)) named.add(rate);
+    else problem(path, `There are no bars for the rate “${rate}”.`);
+  }
+  checkSlots(strategy, problem);
+  if (problems.length > 0) return { ok: false, problems };
+
+  const benchmarkOr = (symbol: string): string =>
+    symbol.toLowerCase() === 'benchmark' ? request.benchmark : symbol;
+  const others = [...named].map(benchmarkOr).concat(request.benchmark);
+  const numbers = new Set([...panel.bars.keys()].filter((k) => k < panel.universeSize));
+  for (const symbol of others) numbers.add(panel.number(symbol));
+  const calendar = unionOfDays(
+    [...numbers].filter((k) => k >= 0).map((k) => panel.bars[k].day),
+    from,
+    to,
+  );
+  if (calendar.length < 2) {
+    return {
+      ok: false,
+      problems: [
+        {
+          path: 'from',
+          message: 'There are fewer than two days with bars between the first and the last day.',
+        },
+      ],
+    };
+  }
+
+  const index = indexDays(calendar);
+  const valueOf = (node: Node): BarValue => {
+    const columns: (Operand | undefined)[] = [];
+    return (instrument, bar) => {
+      let column = columns[instrument];
+      if (column === undefined) {
+        column = evaluator.values(node, instrument);
+        columns[instrument] = column;
+      }
+      return typeof column === 'number' ? column : column[bar];
+    };
+  };
+  const parsedValue = (text: string): Node => {
+    const tree = read('size', text, 'value');
+    if (!tree) throw new Error(`the engine's own value "${text}" does not parse`);
+    return tree;
+  };
+  const rateAt = (rate: Rate): RateAt => {
+    if (typeof rate === 'number') return () => rate;
+    const { day, close } = panel.bars[panel.number(rate)];
+    return (tick) => {
+      const known = countUntil(day, calendar[tick]);
+      return known > 0 ? close[known - 1] : 0;
+    };
+  };
+  const planSide = (trees: SideTrees | undefined, sign: 1 | -1): SidePlan | undefined => {
+    if (!trees) return undefined;
+    const { side, enter, leave, rank } = trees;
+    const candidates: Candidates = gatherCandidates(panel, calendar.length, index, (k) =>
+      evaluator.truths(enter, k),
+    );
+    const stop = (setting: Stop | undefined, tree: Node | undefined): StopPlan | undefined => {
+      if (!setting) return undefined;
+      if ('percent' in setting) return { kind: 'percent', percent: setting.percent };
+      if ('atr' in setting) return { kind: 'atr', times: setting.times, atr: valueOf(atr(setting.atr)) };
+      return { kind: 'level', level: valueOf(tree as Node) };
+    };
+    return {
+      sign,
+      candidates,
+      rank: rank && { value: valueOf(rank), highestFirst: side.rank?.first === 'highest' },
+      leave: leave && leaveRuleOf(leave, evaluator),
+      rotation: side.rotate,
+      initial: stop(side.stops.initial, trees.initial),
+      trail: stop(side.stops.trail, trees.trail),
+      target: targetPlan(side.stops.target, (bars) => valueOf(atr(bars))),
+      trigger: side.stops.trigger,
+      barsLimit: side.stops.bars,
+    };
+  };
+
+  const { size, limits, timing, account, costs } = strategy;
+  const unit = strategy.bars;
+  return {
+    ok: true,
+    plan: {
+      calendar,
+      symbols: panel.symbols,
+      bars: panel.bars,
+      long: planSide(longTrees, 1),
+      short: planSide(shortTrees, -1),
+      isMember: panel.isMember,
+      groupOn: panel.groupOn,
+      size,
+      sizeAtr: size.method === 'volatility' ? valueOf(atr(size.atr)) : undefined,
+      tradedValue:
+        size.maxOfTradedValue === undefined
+          ? undefined
+          : valueOf(parsedValue(`20-${unit} average of traded value`)),
+      limits,
+      slots: limits.positions ?? strategy.long?.rotate?.hold ?? strategy.short?.rotate?.hold ?? 1,
+      enter: timing.enter,
+      leave: timing.leave,
+      capital: account.capital,
+      leverage: account.leverage,
+      commission: costs.commission,
+      slippage: costs.slippage,
+      cashRate: rateAt(costs.cashRate),
+      marginRate: rateAt(costs.marginRate),
+      borrowRate: rateAt(costs.borrowRate),
+    },
+  };
+}
+
+function leaveRuleOf(leave: Node, evaluator: Evaluator): SidePlan['leave'] {
+  if (readsPosition(leave)) return (instrument) => compilePositionRule(leave, evaluator, instrument);
+  return (instrument) => {
+    const truths = evaluator.truths(leave, instrument);
+    return (bar) => truths[bar];
+  };
+}
+
+function targetPlan(target: Target | undefined, atr: (bars: number) => BarValue): TargetPlan | undefined {
+  if (!target) return undefined;
+  if ('percent' in target) return { kind: 'percent', percent: target.percent };
+  if ('r' in target) return { kind: 'r', times: target.r };
+  return { kind: 'atr', times: target.times, atr: atr(target.atr) };
+}
+
+function checkSlots(strategy: Strategy, problem: (path: string, message: string) => void): void {
+  const { size, limits, account, long, short } = strategy;
+  const slots = limits.positions ?? long?.rotate?.hold ?? short?.rotate?.hold;
+  if (size.method === 'equal-slots' && slots === undefined) {
+    problem('limits.positions', 'Equal slots need a number of slots; give one, or choose another size.');
+  }
+  if (size.method === 'equal-slots' && slots !== undefined && account.capital / slots < 1) {
+    problem(
+      'limits.positions',
+      `${slots} slots leave less than 1 of money for each; use fewer slots or more capital.`,
+    );
+  }
+  if (size.method.startsWith('risk-')) {
+    for (const [name, side] of [
+      ['long', long],
+      ['short', short],
+    ] as const) {
+      if (side && !side.stops.initial) {
+        problem(
+          `${name}.stops.initial`,
+          'A size by risk needs an initial stop: without one it cannot know the risk.',
+        );
+      }
+    }
+  }
+}

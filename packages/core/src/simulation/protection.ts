@@ -1,0 +1,99 @@
+// Stops and targets: where they stand and when a bar reaches them (simulation.md 5).
+
+import type { SidePlan, StopPlan } from './plan.ts';
+import type { Position } from './position.ts';
+
+/** A stop's level from price P at a decision bar; NaN when what it needs is undefined. */
+export function stopLevel(
+  stop: StopPlan,
+  price: number,
+  sign: 1 | -1,
+  instrument: number,
+  bar: number,
+): number {
+  switch (stop.kind) {
+    case 'percent':
+      return price * (1 - (sign * stop.percent) / 100);
+    case 'atr':
+      return price - sign * stop.times * stop.atr(instrument, bar);
+    case 'level':
+      return stop.level(instrument, bar);
+  }
+}
+
+export function targetLevel(
+  side: SidePlan,
+  price: number,
+  initialStop: number,
+  instrument: number,
+  bar: number,
+): number {
+  const { target, sign } = side;
+  if (!target) return Number.NaN;
+  switch (target.kind) {
+    case 'percent':
+      return price * (1 + (sign * target.percent) / 100);
+    case 'atr':
+      return price + sign * target.times * target.atr(instrument, bar);
+    case 'r':
+      return price + target.times * (price - initialStop);
+  }
+}
+
+/** The tighter of initial and trailing stop; NaN without either. */
+export function stopInForce(p: Position): number {
+  if (Number.isNaN(p.initialStop)) return p.trail;
+  if (Number.isNaN(p.trail)) return p.initialStop;
+  return (p.trail - p.initialStop) * p.sign > 0 ? p.trail : p.initialStop;
+}
+
+export function stopReason(p: Position): 'stop' | 'trail' {
+  if (Number.isNaN(p.trail)) return 'stop';
+  return Number.isNaN(p.initialStop) || (p.trail - p.initialStop) * p.sign > 0 ? 'trail' : 'stop';
+}
+
+/** Moves the trailing stop after the day's mark, only in the position's favour. */
+export function moveTrail(p: Position, side: SidePlan, close: number): void {
+  if ((close - p.bestClose) * p.sign > 0) p.bestClose = close;
+  const { trail } = side;
+  if (!trail) return;
+  const from = trail.kind === 'percent' ? p.bestClose : close;
+  const level = stopLevel(trail, from, p.sign, p.instrument, p.bar);
+  if (Number.isNaN(p.trail) || (level - p.trail) * p.sign > 0) {
+    if (!Number.isNaN(level)) p.trail = level;
+  }
+}
+
+export interface Touch {
+  readonly reason: 'stop' | 'trail' | 'target';
+  readonly price: number;
+  /** the bar reached stop and target */
+  readonly eitherWay: boolean;
+}
+
+/** What trigger "touch" does on one bar; undefined when neither level is reached. */
+export function touched(
+  p: Position,
+  open: number,
+  high: number,
+  low: number,
+  openedNow: boolean,
+): Touch | undefined {
+  const stop = stopInForce(p);
+  const { sign, target } = p;
+  const worst = sign === 1 ? low : high;
+  const best = sign === 1 ? high : low;
+  const openBeyondStop = (stop - open) * sign >= 0;
+  if (!openedNow) {
+    if (openBeyondStop) return { reason: stopReason(p), price: open, eitherWay: false };
+    if ((open - target) * sign >= 0) return { reason: 'target', price: open, eitherWay: false };
+  }
+  const reachesTarget = (best - target) * sign >= 0;
+  if ((stop - worst) * sign >= 0) {
+    // A stop that already stood beyond this opening could not have been filled there.
+    const price = openBeyondStop ? open : stop;
+    return { reason: stopReason(p), price, eitherWay: reachesTarget };
+  }
+  if (reachesTarget) return { reason: 'target', price: target, eitherWay: false };
+  return undefined;
+}

@@ -1,0 +1,92 @@
+// What a run leaves behind (simulation.md 7).
+
+export type ExitReason = 'stop' | 'trail' | 'target' | 'rule' | 'time' | 'rank' | 'membership' | 'data-ended';
+
+export interface Trade {
+  readonly symbol: string;
+  readonly side: 'long' | 'short';
+  /** days; undefined exit fields mark an open trade, valued at its last close */
+  readonly decisionDay: number;
+  readonly entryDay: number;
+  readonly entryPrice: number;
+  readonly shares: number;
+  readonly exitDay: number | undefined;
+  readonly exitPrice: number | undefined;
+  readonly exitReason: ExitReason | undefined;
+  /** of both orders, or of the entry alone while open */
+  readonly commission: number;
+  /** borrow cost */
+  readonly carry: number;
+  readonly profit: number;
+  readonly return: number;
+  readonly barsHeld: number;
+  /** worst and best excursion: fractions of the entry price in the position's favour, mae <= 0 <= mfe */
+  readonly mae: number;
+  readonly mfe: number;
+  /** distance from the entry price to the initial stop; 0 without one */
+  readonly riskPerShare: number;
+  readonly r: number | undefined;
+}
+
+export const OUTCOMES = [
+  'taken',
+  'shrunk',
+  'held',
+  'no-bar',
+  'no-slot',
+  'day-limit',
+  'group-full',
+  'too-small',
+  'no-cash',
+  'both-sides',
+  'no-rank',
+] as const;
+export type Outcome = (typeof OUTCOMES)[number];
+
+/** The decision log as columns; one row a candidate, in the order they were decided on. */
+export interface Decisions {
+  /** the day of the decision */
+  readonly day: Int32Array;
+  readonly symbol: readonly string[];
+  /** index into `symbol` */
+  readonly instrument: Int32Array;
+  /** 1 long, -1 short */
+  readonly side: Int8Array;
+  /** the rank value, NaN without one */
+  readonly rank: Float64Array;
+  /** index into OUTCOMES */
+  readonly outcome: Uint8Array;
+}
+
+export const LEDGER_KINDS = ['deposit', 'trade', 'commission', 'interest', 'borrow'] as const;
+
+/** Every cash movement as columns, in the order they happened. */
+export interface Ledger {
+  readonly day: Int32Array;
+  /** index into LEDGER_KINDS */
+  readonly kind: Uint8Array;
+  /** index into the run's symbols, -1 for the account */
+  readonly instrument: Int32Array;
+  /** shares bought (positive) or sold (negative); 0 for other kinds */
+  readonly shares: Float64Array;
+  /** cash in (positive) or out */
+  readonly amount: Float64Array;
+}
+
+export interface NextOrder {
+  readonly side: 'long' | 'short';
+  readonly action: 'enter' | 'leave';
+  readonly symbol: string;
+  /** for an entry, the size at the last close */
+  readonly shares: number;
+}
+
+/** The account at each mark. */
+export interface Marks {
+  readonly day: Int32Array;
+  readonly equity: Float64Array;
+  readonly cash: Float64Array;
+  readonly long: Float64Array;
+  readonly short: Float64Array;
+  readonly positions: Int32Array;
+}

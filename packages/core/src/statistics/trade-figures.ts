@@ -1,0 +1,40 @@
+// The figures of closed trades (statistics.md).
+
+import type { Trade } from '../simulation/records.ts';
+import { mean, ratio } from './moments.ts';
+
+export interface TradeFigures {
+  readonly trades: number;
+  readonly winRate: number;
+  readonly averageWin: number;
+  readonly averageLoss: number;
+  readonly payoff: number;
+  readonly profitFactor: number;
+  readonly expectancy: number;
+  readonly averageR: number;
+}
+
+/** @param trades closed trades only; a trade that made nothing counts among the losses */
+export function tradeFigures(trades: readonly Trade[]): TradeFigures {
+  const wins = trades.filter((t) => t.profit > 0);
+  const losses = trades.filter((t) => t.profit <= 0);
+  const averageWin = mean(wins.map((t) => t.return));
+  const averageLoss = mean(losses.map((t) => t.return));
+  const withR = trades.map((t) => t.r).filter((r) => r !== undefined);
+  return {
+    trades: trades.length,
+    winRate: ratio(wins.length, trades.length),
+    averageWin,
+    averageLoss,
+    payoff: ratio(averageWin, Math.abs(averageLoss)),
+    profitFactor: ratio(sumOfProfits(wins), Math.abs(sumOfProfits(losses))),
+    expectancy: mean(trades.map((t) => t.return)),
+    averageR: mean(withR),
+  };
+}
+
+function sumOfProfits(trades: readonly Trade[]): number {
+  let sum = 0;
+  for (const t of trades) sum += t.profit;
+  return sum;
+}

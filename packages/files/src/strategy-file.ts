@@ -1,0 +1,182 @@
+// The strategy file, plateau-strategy/1: JSON in, a strategy with all defaults out; and back.
+
+import type { Strategy } from '@plateau/core';
+import Joi from 'joi';
+import type { Result } from './problem.ts';
+
+export const STRATEGY_FORMAT = 'plateau-strategy/1';
+
+const positive = Joi.number().greater(0);
+const atLeast0 = Joi.number().min(0);
+const count = Joi.number().integer().min(1);
+const window = Joi.number().integer().min(1).max(10_000);
+const text = Joi.string().allow('').max(20_000);
+
+const stop = Joi.alternatives(
+  Joi.object({ percent: positive.required() }),
+  Joi.object({ atr: window.required(), times: positive.required() }),
+  Joi.object({ level: Joi.string().required() }),
+).messages({ 'alternatives.match': '{{#label}} must hold percent, or atr and times, or level' });
+
+const target = Joi.alternatives(
+  Joi.object({ percent: positive.required() }),
+  Joi.object({ atr: window.required(), times: positive.required() }),
+  Joi.object({ r: positive.required() }),
+).messages({ 'alternatives.match': '{{#label}} must hold percent, or atr and times, or r' });
+
+const stops = Joi.object({
+  initial: stop,
+  trail: stop,
+  target,
+  trigger: Joi.valid('touch', 'close').default('touch'),
+  bars: count,
+}).default({ trigger: 'touch' });
+
+const sideKeys = {
+  enter: text.required(),
+  leave: text.default(''),
+  rank: Joi.object({ by: Joi.string().required(), first: Joi.valid('highest', 'lowest').default('highest') }),
+  stops,
+};
+
+const rotation = Joi.object({
+  review: Joi.alternatives(
+    Joi.valid('day', 'week-end', 'month-end'),
+    Joi.object({ every: count.required() }),
+  ).required(),
+  hold: count.required(),
+  keep: count.default(Joi.ref('hold')),
+});
+
+const sizeKeys = {
+  fractional: Joi.boolean().default(false),
+  unaffordable: Joi.valid('shrink', 'skip').default('shrink'),
+  maxPercent: positive,
+  maxOfTradedValue: positive,
+  minValue: atLeast0,
+};
+const sizeOf = (method: string, keys: Joi.PartialSchemaMap = {}) => ({
+  is: Joi.valid(method).required(),
+  // biome-ignore lint/suspicious/noThenProperty: the name is Joi's
+  then: Joi.object({ method: Joi.valid(method), ...keys, ...sizeKeys }),
+});
+const methods = [
+  'percent-of-equity',
+  'equal-slots',
+  'cash',
+  'shares',
+  'risk-cash',
+  'risk-percent',
+  'volatility',
+];
+const size = Joi.alternatives()
+  .conditional('.method', {
+    switch: [
+      sizeOf('percent-of-equity', { percent: positive.default(10) }),
+      sizeOf('equal-slots'),
+      sizeOf('cash', { amount: positive.required() }),
+      sizeOf('shares', { count: positive.required() }),
+      sizeOf('risk-cash', { amount: positive.required() }),
+      sizeOf('risk-percent', { percent: positive.required() }),
+      sizeOf('volatility', { percent: positive.required(), atr: window.required() }),
+    ],
+    otherwise: Joi.object({ method: Joi.valid(...methods).required() }).unknown(),
+  })
+  .default({ method: 'percent-of-equity', percent: 10, fractional: false, unaffordable: 'shrink' });
+
+const timing = Joi.valid('next-open', 'next-close', 'same-close').default('next-open');
+const rate = Joi.alternatives(Joi.number(), Joi.string()).default(0);
+
+const strategySchema = Joi.object({
+  format: Joi.valid(STRATEGY_FORMAT).required(),
+  name: Joi.string().allow('').max(200).required(),
+  notes: Joi.string().allow('').max(100_000).default(''),
+  bars: Joi.valid('day', 'week', 'month').default('day'),
+  dials: Joi.object()
+    .pattern(
+      /^[A-Za-z][A-Za-z0-9_ ]*$/,
+      Joi.object({ value: Joi.number().required(), from: Joi.number(), to: Joi.number(), step: positive }),
+    )
+    .default({}),
+  long: Joi.object({ ...sideKeys, rotate: rotation }),
+  short: Joi.object(sideKeys),
+  size,
+  limits: Joi.object({
+    positions: count,
+    newPerDay: count,
+    perGroup: count,
+    afterMembership: Joi.valid('hold', 'exit').default('hold'),
+  }).default({ afterMembership: 'hold' }),
+  timing: Joi.object({ enter: timing, leave: timing }).default({ enter: 'next-open', leave: 'next-open' }),
+  account: Joi.object({
+    capital: positive.default(100_000),
+    leverage: Joi.number().min(1).default(1),
+  }).default({
+    capital: 100_000,
+    leverage: 1,
+  }),
+  costs: Joi.object({
+    commission: Joi.object({
+      fixed: atLeast0.default(0),
+      perShare: atLeast0.default(0),
+      percent: atLeast0.default(0),
+      min: atLeast0.default(0),
+      maxPercent: atLeast0.default(100),
+    }).default({ fixed: 0, perShare: 0, percent: 0, min: 0, maxPercent: 100 }),
+    slippage: atLeast0.max(10_000).default(0),
+    cashRate: rate,
+    marginRate: rate,
+    borrowRate: rate,
+  }).default({
+    commission: { fixed: 0, perShare: 0, percent: 0, min: 0, maxPercent: 100 },
+    slippage: 0,
+    cashRate: 0,
+    marginRate: 0,
+    borrowRate: 0,
+  }),
+  seed: Joi.number().integer().default(1),
+})
+  .or('long', 'short')
+  .messages({
+    'object.unknown': '{{#label}} is not a key of a strategy file; remove or correct it',
+    'object.missing': 'the strategy needs a “long” or a “short” side',
+  });
+
+/** Checks a value read from JSON and fills in all defaults. Every fault is named by its path. */
+export function readStrategy(value: unknown, file: string): Result<Strategy> {
+  const format = typeof value === 'object' && value !== null && 'format' in value ? value.format : undefined;
+  if (format !== STRATEGY_FORMAT) {
+    const found = format === undefined ? 'it names none' : `this one says “${String(format).slice(0, 60)}”`;
+    return {
+      ok: false,
+      problems: [{ file, message: `a strategy file has the format “${STRATEGY_FORMAT}”; ${found}` }],
+    };
+  }
+  const { error, value: strategy } = strategySchema.validate(value, { abortEarly: false, convert: false });
+  if (error)
+    return {
+      ok: false,
+      problems: error.details.map((d) => ({
+        file,
+        message: d.message.replaceAll('"', '“').replace(/“([^“]*)“/g, '“$1”'),
+      })),
+    };
+  const { format: _format, ...rest } = strategy;
+  return { ok: true, value: rest as Strategy };
+}
+
+/** Reads the text of a strategy file. */
+export function readStrategyFile(text: string, file: string): Result<Strategy> {
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch (error) {
+    return { ok: false, problems: [{ file, message: `this is no JSON: ${(error as Error).message}` }] };
+  }
+  return readStrategy(value, file);
+}
+
+/** The text of a strategy file; reading it gives the same strategy. */
+export function writeStrategyFile(strategy: Strategy): string {
+  return `${JSON.stringify({ format: STRATEGY_FORMAT, ...strategy }, null, 2)}\n`;
+}

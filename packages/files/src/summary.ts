@@ -1,0 +1,17 @@
+// summary.json of a run (strategy-file.md, The headless runner).
+
+import type { Run } from '@plateau/core';
+
+export interface SummaryInputs {
+  readonly strategy: string;
+  readonly data: string;
+  readonly engine: string;
+}
+
+/** Figures under the file's keys, null where undefined; numbers in shortest round-trip form. */
+export function summaryJson(run: Pick<Run, 'figures' | 'eitherWayBars'>, inputs: SummaryInputs): string {
+  const withNulls = (_key: string, value: unknown): unknown =>
+    typeof value === 'number' && !Number.isFinite(value) ? null : value;
+  const summary = { figures: { ...run.figures, eitherWayBars: run.eitherWayBars }, inputs };
+  return `${JSON.stringify(summary, withNulls, 2)}\n`;
+}

@@ -1,0 +1,54 @@
+// A universe as CSV: symbol, from, to, group; all but symbol optional, a symbol may have several rows.
+
+import { dayFromIso, type Membership, type Universe } from '@plateau/core';
+import Papa from 'papaparse';
+import type { FileProblem, Result } from './problem.ts';
+
+export function readUniverseCsv(text: string, file: string): Result<Universe> {
+  const { data: rows } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''));
+  const header = (rows[0] ?? []).map((name) => name.trim().toLowerCase());
+  const at = {
+    symbol: header.indexOf('symbol'),
+    from: header.indexOf('from'),
+    to: header.indexOf('to'),
+    group: header.indexOf('group'),
+  };
+  if (at.symbol < 0)
+    return {
+      ok: false,
+      problems: [{ file, line: 1, message: 'the header lacks symbol; it may also have from, to and group' }],
+    };
+  const problems: FileProblem[] = [];
+  const members: Membership[] = [];
+  rows.slice(1).forEach((row, k) => {
+    const line = k + 2;
+    const cell = (place: number): string => (place < 0 ? '' : (row[place]?.trim() ?? ''));
+    const symbol = cell(at.symbol);
+    if (row.every((text) => text.trim() === '')) return;
+    if (symbol === '') {
+      problems.push({ file, line, message: 'the symbol is empty' });
+      return;
+    }
+    const [from, to] = [cell(at.from), cell(at.to)].map((date) => {
+      const day = date === '' ? undefined : dayFromIso(date);
+      if (date !== '' && day === undefined)
+        problems.push({ file, line, message: `“${date.slice(0, 40)}” is no date; write YYYY-MM-DD` });
+      return day;
+    });
+    if (from !== undefined && to !== undefined && from > to) {
+      problems.push({
+        file,
+        line,
+        message: `${symbol} leaves on ${cell(at.to)}, before it comes on ${cell(at.from)}`,
+      });
+    }
+    const group = cell(at.group);
+    members.push({
+      symbol,
+      ...(from !== undefined ? { from } : {}),
+      ...(to !== undefined ? { to } : {}),
+      ...(group !== '' ? { group } : {}),
+    });
+  });
+  return problems.length > 0 ? { ok: false, problems } : { ok: true, value: members };
+}

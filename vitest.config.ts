@@ -1,0 +1,9 @@
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: {
+    include: ['packages/*/test/**/*.test.ts', 'apps/*/test/**/*.test.ts'],
+    reporters: process.env.CI ? ['default', ['json', { outputFile: '.reports/unit.json' }]] : ['default'],
+    testTimeout: 60_000,
+  },
+});
