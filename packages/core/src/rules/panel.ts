@@ -57,6 +57,7 @@ export function createPanel(
   const hasBars = (symbol: string): boolean => (market.get(symbol)?.day.length ?? 0) > 0;
   const symbols = listed.filter(hasBars);
   const universeSize = symbols.length;
+  const rowsOf = symbols.map((symbol) => spells.get(symbol) ?? []);
   const numbers = new Map(symbols.map((symbol, k) => [symbol, k]));
 
   const everyDay =
@@ -90,15 +91,14 @@ export function createPanel(
     },
     isMember(instrument, day) {
       if (instrument >= universeSize) return false;
-      const rows = spells.get(symbols[instrument]) ?? [];
-      for (const row of rows) {
+      for (const row of rowsOf[instrument]) {
         if ((row.from === undefined || row.from <= day) && (row.to === undefined || row.to >= day))
           return true;
       }
       return false;
     },
     groupOn(instrument, day) {
-      const rows = spells.get(symbols[instrument]) ?? [];
+      const rows = rowsOf[instrument];
       const now = rows.find(
         (row) => (row.from === undefined || row.from <= day) && (row.to === undefined || row.to >= day),
       );

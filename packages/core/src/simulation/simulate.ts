@@ -1,23 +1,17 @@
 // The day loop: one day after another, in the order of simulation.md 2.
 
-import { growing } from '../numeric/growing.ts';
+import { countUntil } from '../days/calendar.ts';
 import { TRUE } from '../rules/columns.ts';
 import type { PositionRule } from '../rules/positions.ts';
 import { commissionOf, rounded, sharesFor, slipped } from './costs.ts';
+import { append, createEntries, drop, type Entries, sortByRank } from './entries.ts';
+import { createJournal } from './journal.ts';
 import type { Plan, SidePlan } from './plan.ts';
 import { type Position, sawPrice } from './position.ts';
 import { moveTrail, stopInForce, stopLevel, stopReason, targetLevel, touched } from './protection.ts';
-import {
-  type Decisions,
-  type ExitReason,
-  type LEDGER_KINDS,
-  type Ledger,
-  type Marks,
-  type NextOrder,
-  OUTCOMES,
-  type Outcome,
-} from './records.ts';
+import type { Decisions, ExitReason, Ledger, Marks, NextOrder, Outcome } from './records.ts';
 import { reviewDays } from './reviews.ts';
+import { sharesWanted } from './size.ts';
 
 export interface Simulated {
   readonly marks: Marks;
@@ -36,13 +30,8 @@ export type Continue = (done: number) => boolean;
 /** Thrown out of a computation that was asked to stop. */
 export class Stopped extends Error {}
 
-interface Entry {
-  readonly instrument: number;
-  readonly side: SidePlan;
-  readonly decisionBar: number;
-  readonly decisionDay: number;
-  readonly rank: number;
-}
+/** `now` is the close the decision was made at. */
+type Moment = 'open' | 'close' | 'now';
 
 /** Money that rounding may leave short, relative to the account. */
 const SLACK = 1e-9;
@@ -65,7 +54,10 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
   let markedShorts: Position[] = [];
   let markedValues: number[] = [];
   let markedFree = plan.capital;
-  let queue: Entry[] = [];
+  /** the entries decided on, waiting for their fill */
+  const queue = createEntries(plan);
+  const scratch = createEntries(plan);
+  const { instrument: queued } = queue;
   let takenToday = 0;
   let eitherWayBars = 0;
   /** the holdings a rotation keeps, worked out once a review day */
@@ -79,42 +71,20 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
     short: new Float64Array(ticks),
     positions: new Int32Array(ticks),
   };
-  const log = {
-    day: growing(Int32Array),
-    instrument: growing(Int32Array),
-    side: growing(Int8Array),
-    rank: growing(Float64Array),
-    outcome: growing(Uint8Array),
-  };
-  const book = {
-    day: growing(Int32Array),
-    kind: growing(Uint8Array),
-    instrument: growing(Int32Array),
-    shares: growing(Float64Array),
-    amount: growing(Float64Array),
-  };
-
-  const pay = (day: number, kind: Kind, instrument: number, shares: number, amount: number): void => {
+  const journal = createJournal();
+  const pay = (
+    day: number,
+    kind: Parameters<typeof journal.moved>[1],
+    instrument: number,
+    shares: number,
+    amount: number,
+  ): void => {
     cash += amount;
-    enterLedger(day, kind, instrument, shares, amount);
-  };
-  const enterLedger = (day: number, kind: Kind, instrument: number, shares: number, amount: number): void => {
-    book.day.push(day);
-    book.kind.push(KINDS[kind]);
-    book.instrument.push(instrument);
-    book.shares.push(shares);
-    book.amount.push(amount);
-  };
-  const decided = (entry: Entry, outcome: Outcome): void => {
-    log.day.push(entry.decisionDay);
-    log.instrument.push(entry.instrument);
-    log.side.push(entry.side.sign);
-    log.rank.push(entry.rank);
-    log.outcome.push(OUTCOMES.indexOf(outcome));
+    journal.moved(day, kind, instrument, shares, amount);
   };
   const sideOf = (p: Position): SidePlan => (p.sign === 1 ? plan.long : plan.short) as SidePlan;
 
-  if (ticks > 0) enterLedger(calendar[0], 'deposit', -1, 0, plan.capital);
+  if (ticks > 0) journal.moved(calendar[0], 'deposit', -1, 0, plan.capital);
 
   for (let t = 0; t < ticks; t++) {
     if (t % 64 === 0 && !goOn(t / ticks)) throw new Stopped();
@@ -128,7 +98,7 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
 
     // 1. The open.
     if (plan.leave === 'next-open') leaveQueued(day, 'open');
-    if (plan.enter === 'next-open') enterQueued(day, 'open');
+    if (plan.enter === 'next-open') enterQueued(day, 'open', equity);
 
     // 2. During the day.
     for (const p of positions) if (p.hasBar && sideOf(p).trigger === 'touch') protect(p, day);
@@ -142,18 +112,17 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
       }
       sweep();
     }
-    if (plan.enter === 'next-close') enterQueued(day, 'close');
+    if (plan.enter === 'next-close') enterQueued(day, 'close', equity);
 
     // 4. Interest and borrow cost since the last mark.
     if (t > 0) carry(t);
 
     // 5. Decisions.
     for (const p of positions) if (p.queued === undefined) p.queued = exitReason(p, t);
-    const entries = candidates(t);
+    decide(t);
     const base = cash + signedValue();
     if (plan.leave === 'same-close') leaveQueued(day, 'now');
-    if (plan.enter === 'same-close') fill(entries, day, 'now', base);
-    else queue = entries;
+    if (plan.enter === 'same-close') enterQueued(day, 'now', base);
 
     // 6. The mark.
     mark(t);
@@ -164,21 +133,8 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
     marks,
     closed,
     open: positions,
-    decisions: {
-      symbol: symbols,
-      day: log.day.done(),
-      instrument: log.instrument.done(),
-      side: log.side.done(),
-      rank: log.rank.done(),
-      outcome: log.outcome.done(),
-    },
-    ledger: {
-      day: book.day.done(),
-      kind: book.kind.done(),
-      instrument: book.instrument.done(),
-      shares: book.shares.done(),
-      amount: book.amount.done(),
-    },
+    decisions: journal.decisions(symbols),
+    ledger: journal.ledger(),
     nextOrders: nextOrders(),
     eitherWayBars,
   };
@@ -197,11 +153,14 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
     sweep();
   }
 
-  /** Section 2.8: an entry without a bar on its fill day lapses; all fills of one moment use the last mark's equity. */
-  function enterQueued(day: number, moment: Moment): void {
-    const entries = queue;
-    queue = [];
-    fill(entries, day, moment, equity);
+  /** Sections 2.8 and 3.5: takes or refuses each entry in turn; all fills of one moment use the same equity. */
+  function enterQueued(day: number, moment: Moment, base: number): void {
+    const { count, instrument, sign, rank } = queue;
+    for (let n = 0; n < count; n++) {
+      const outcome = tryEntry(n, day, moment, base);
+      journal.decided(queue.day, instrument[n], sign[n], rank[n], outcome);
+    }
+    queue.count = 0;
   }
 
   function leave(p: Position, day: number, moment: Moment, reason: ExitReason): void {
@@ -250,13 +209,11 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
     close(p, day, price, touch.reason, false);
   }
 
-  function fill(entries: readonly Entry[], day: number, moment: Moment, base: number): void {
-    for (const entry of entries) decided(entry, tryEntry(entry, day, moment, base));
-  }
-
   /** Section 3.5: takes or refuses one candidate. */
-  function tryEntry(entry: Entry, day: number, moment: Moment, base: number): Outcome {
-    const { instrument, side, decisionBar } = entry;
+  function tryEntry(n: number, day: number, moment: Moment, base: number): Outcome {
+    const instrument = queued[n];
+    const decisionBar = queue.bar[n];
+    const side = (queue.sign[n] === 1 ? plan.long : plan.short) as SidePlan;
     const b = bars[instrument];
     if (held[instrument]) return 'held';
     const bar = moment === 'now' ? decisionBar : decisionBar + 1;
@@ -265,7 +222,7 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
     if (!atOpen && bar === b.day.length - 1 && day < lastDay) return 'no-bar';
     if (limits.positions !== undefined && positions.length >= limits.positions) return 'no-slot';
     if (limits.newPerDay !== undefined && takenToday >= limits.newPerDay) return 'day-limit';
-    const group = plan.groupOn(instrument, day);
+    const group = limits.perGroup === undefined ? undefined : plan.groupOn(instrument, day);
     if (limits.perGroup !== undefined && group !== undefined) {
       let inGroup = 0;
       for (const p of positions) if (p.group === group) inGroup++;
@@ -293,7 +250,7 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
       sign: side.sign,
       shares,
       entryPrice: price,
-      decisionDay: entry.decisionDay,
+      decisionDay: queue.day,
       entryDay: day,
       entryBar: bar,
       atOpen,
@@ -381,66 +338,79 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
   /** Whether a held instrument is placed within `keep` among the eligible of its review day. */
   function staysRanked(side: SidePlan, p: Position, t: number): boolean {
     if (kept?.side !== side || kept.tick !== t) {
-      const eligible = allEntries(side, t).filter((entry) => !side.rank || !Number.isNaN(entry.rank));
-      const best = inOrder(side, eligible).slice(0, side.rotation?.keep);
-      kept = { side, tick: t, instruments: new Set(best.map((entry) => entry.instrument)) };
+      scratch.count = 0;
+      for (let c = side.candidates.start[t]; c < side.candidates.start[t + 1]; c++) append(scratch, side, c);
+      if (side.rank) {
+        dropUndefinedRanks(scratch, 0);
+        sortByRank(scratch, 0, side.rank.highestFirst);
+      }
+      const places = Math.min(side.rotation?.keep ?? 0, scratch.count);
+      kept = { side, tick: t, instruments: new Set(scratch.instrument.subarray(0, places)) };
     }
     return kept.instruments.has(p.instrument);
   }
 
-  function allEntries(side: SidePlan, t: number): Entry[] {
-    const { start, instrument, bar } = side.candidates;
-    const entries: Entry[] = [];
-    for (let c = start[t]; c < start[t + 1]; c++) {
-      const rank = side.rank ? side.rank.value(instrument[c], bar[c]) : Number.NaN;
-      entries.push({ instrument: instrument[c], side, decisionBar: bar[c], decisionDay: calendar[t], rank });
+  /** Sections 3.2 to 3.4: fills the queue with the day's entries, in the order in which they will be filled. */
+  function decide(t: number): void {
+    queue.count = 0;
+    queue.day = calendar[t];
+    for (let s = 0; s < sides.length; s++) {
+      const side = sides[s];
+      if (side.rotation && reviews[s]?.[t] !== 1) continue;
+      const { start, instrument } = side.candidates;
+      const from = queue.count;
+      for (let c = start[t]; c < start[t + 1]; c++) {
+        const k = instrument[c];
+        if (!mayEnter(k, side.sign)) continue;
+        if (sides.length > 1 && bothSides(k, t)) {
+          const rank = side.rank ? side.rank.value(k, side.candidates.bar[c]) : Number.NaN;
+          journal.decided(queue.day, k, side.sign, rank, 'both-sides');
+          continue;
+        }
+        append(queue, side, c);
+      }
+      if (side.rank) {
+        dropUndefinedRanks(queue, from, true);
+        sortByRank(queue, from, side.rank.highestFirst);
+      }
+      if (side.rotation) queue.count = Math.min(queue.count, from + freeSlots(side));
     }
-    return entries;
   }
 
-  /** Section 3.4: by rank value, ties by symbol; the instruments already come A to Z. */
-  function inOrder(side: SidePlan, entries: Entry[]): Entry[] {
-    if (!side.rank) return entries;
-    const way = side.rank.highestFirst ? -1 : 1;
-    return entries.sort((a, b) => way * (a.rank - b.rank) || a.instrument - b.instrument);
-  }
-
-  /** Sections 3.2 to 3.4: the day's entries in the order in which they will be filled. */
-  function candidates(t: number): Entry[] {
-    const bySide = sides.map((side, s) => {
-      const free = allEntries(side, t).filter((entry) => mayEnter(entry));
-      if (!side.rotation) return free;
-      return reviews[s]?.[t] === 1 ? free : [];
-    });
-    const conflicts = conflictsBetween(bySide);
-    return sides.flatMap((side, s) => {
-      const entries = bySide[s].filter((entry) => {
-        if (conflicts.has(entry.instrument)) decided(entry, 'both-sides');
-        else if (side.rank && Number.isNaN(entry.rank)) decided(entry, 'no-rank');
-        else return true;
-        return false;
-      });
-      const ordered = inOrder(side, entries);
-      return side.rotation ? ordered.slice(0, freeSlots(side)) : ordered;
-    });
+  function dropUndefinedRanks(entries: Entries, from: number, log = false): void {
+    for (let n = from; n < entries.count; ) {
+      if (!Number.isNaN(entries.rank[n])) {
+        n++;
+        continue;
+      }
+      if (log) journal.decided(entries.day, entries.instrument[n], entries.sign[n], Number.NaN, 'no-rank');
+      drop(entries, n);
+    }
   }
 
   /** Not held, or held on the other side with an exit that fills at the same moment (section 3.2). */
-  function mayEnter(entry: Entry): boolean {
-    const p = held[entry.instrument];
+  function mayEnter(instrument: number, sign: 1 | -1): boolean {
+    const p = held[instrument];
     if (!p) return true;
-    return p.queued !== undefined && p.sign !== entry.side.sign && plan.leave === plan.enter;
+    return p.queued !== undefined && p.sign !== sign && plan.leave === plan.enter;
   }
 
-  function conflictsBetween(bySide: readonly Entry[][]): ReadonlySet<number> {
-    if (bySide.length < 2 || bySide[0].length === 0 || bySide[1].length === 0) return NO_CONFLICTS;
-    const longs = new Set(bySide[0].map((entry) => entry.instrument));
-    return new Set(bySide[1].map((entry) => entry.instrument).filter((k) => longs.has(k)));
+  /** Section 3.3: whether the instrument is a candidate that may be entered on both sides today. */
+  function bothSides(instrument: number, t: number): boolean {
+    for (const { candidates, sign } of sides) {
+      if (!mayEnter(instrument, sign)) return false;
+      const { start } = candidates;
+      const today = candidates.instrument.subarray(start[t], start[t + 1]);
+      const place = countUntil(today, instrument);
+      if (place === 0 || today[place - 1] !== instrument) return false;
+    }
+    return true;
   }
 
   /** `hold` less the positions that stay. */
   function freeSlots(side: SidePlan): number {
-    const staying = positions.filter((p) => p.sign === side.sign && p.queued === undefined).length;
+    let staying = 0;
+    for (const p of positions) if (p.sign === side.sign && p.queued === undefined) staying++;
     return Math.max(0, (side.rotation?.hold ?? 0) - staying);
   }
 
@@ -497,73 +467,13 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
           shares: p.shares,
         }),
       );
-    const entering = queue.map((entry): NextOrder => {
-      const { instrument, side, decisionBar } = entry;
-      const shares = sharesWanted(
-        plan,
-        side,
-        instrument,
-        decisionBar,
-        bars[instrument].close[decisionBar],
-        equity,
-      );
+    const entering = Array.from({ length: queue.count }, (_x, n): NextOrder => {
+      const instrument = queue.instrument[n];
+      const bar = queue.bar[n];
+      const side = (queue.sign[n] === 1 ? plan.long : plan.short) as SidePlan;
+      const shares = sharesWanted(plan, side, instrument, bar, bars[instrument].close[bar], equity);
       return { side: sideName(side.sign), action: 'enter', symbol: symbols[instrument], shares };
     });
     return [...leaving, ...entering];
-  }
-}
-
-type Kind = (typeof LEDGER_KINDS)[number];
-/** `now` is the close the decision was made at. */
-type Moment = 'open' | 'close' | 'now';
-const KINDS: Record<Kind, number> = { deposit: 0, trade: 1, commission: 2, interest: 3, borrow: 4 };
-const NO_CONFLICTS: ReadonlySet<number> = new Set();
-
-/** Section 4: the method's shares within the limits, rounded; 0 when what it needs is undefined. */
-function sharesWanted(
-  plan: Plan,
-  side: SidePlan,
-  instrument: number,
-  bar: number,
-  price: number,
-  base: number,
-): number {
-  const { size } = plan;
-  let shares = sharesByMethod(plan, side, instrument, bar, price, base);
-  if (size.maxPercent !== undefined) shares = Math.min(shares, (base * size.maxPercent) / 100 / price);
-  if (size.maxOfTradedValue !== undefined && plan.tradedValue) {
-    shares = Math.min(shares, (plan.tradedValue(instrument, bar) * size.maxOfTradedValue) / 100 / price);
-  }
-  return shares > 0 && Number.isFinite(shares) ? rounded(shares, size.fractional) : 0;
-}
-
-function sharesByMethod(
-  plan: Plan,
-  side: SidePlan,
-  instrument: number,
-  bar: number,
-  price: number,
-  base: number,
-): number {
-  const { size } = plan;
-  const risk = (): number =>
-    side.initial
-      ? (price - stopLevel(side.initial, price, side.sign, instrument, bar)) * side.sign
-      : Number.NaN;
-  switch (size.method) {
-    case 'percent-of-equity':
-      return (base * size.percent) / 100 / price;
-    case 'equal-slots':
-      return (base * plan.leverage) / plan.slots / price;
-    case 'cash':
-      return size.amount / price;
-    case 'shares':
-      return size.count;
-    case 'risk-cash':
-      return size.amount / risk();
-    case 'risk-percent':
-      return (base * size.percent) / 100 / risk();
-    case 'volatility':
-      return (base * size.percent) / 100 / (plan.sizeAtr ? plan.sizeAtr(instrument, bar) : Number.NaN);
   }
 }

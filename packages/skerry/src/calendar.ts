@@ -1,0 +1,30 @@
+// The exchange's sessions: weekdays but for the Isles' holidays.
+
+import { type Day, dayFromCivil, weekdayOf } from '@plateau/core';
+
+export const FIRST_YEAR = 2005;
+export const LAST_YEAR = 2025;
+
+/** Month and date of the days the exchange stays shut: new year, the three quarter days, midwinter. */
+const HOLIDAYS: readonly (readonly [number, number])[] = [
+  [1, 1],
+  [2, 2],
+  [5, 1],
+  [8, 1],
+  [11, 11],
+  [12, 25],
+  [12, 26],
+];
+
+export function sessions(): Int32Array {
+  const shut = new Set<Day>();
+  for (let year = FIRST_YEAR; year <= LAST_YEAR; year++) {
+    for (const [month, date] of HOLIDAYS) shut.add(dayFromCivil(year, month, date));
+  }
+  const days: Day[] = [];
+  const last = dayFromCivil(LAST_YEAR, 12, 31);
+  for (let day = dayFromCivil(FIRST_YEAR, 1, 1); day <= last; day++) {
+    if (weekdayOf(day) <= 5 && !shut.has(day)) days.push(day);
+  }
+  return Int32Array.from(days);
+}

@@ -1,0 +1,206 @@
+// The whole Skerry market from its seed: companies, funds, index, gauges.
+
+import type { Bars, Universe } from '@plateau/core';
+import { barsFrom, basketReturns, chooseMembers, type Held, type Listed, ownReturns } from './baskets.ts';
+import { sessions } from './calendar.ts';
+import { drawCompany, type Fate } from './company.ts';
+import { drawFactors } from './factors.ts';
+import { exchangeTraded, islands, roots, sectors } from './names.ts';
+import { createNoise, type Noise } from './noise.ts';
+
+export const SEED = 602_409;
+const COMPANIES = 140;
+const INDEX_SIZE = 60;
+
+export type Kind = 'stock' | 'fund' | 'index' | 'gauge';
+
+export interface Listing {
+  readonly symbol: string;
+  readonly name: string;
+  readonly kind: Kind;
+  /** a stock's sector, a fund's heading */
+  readonly group: string;
+  readonly island?: string;
+}
+
+export interface NamedUniverse {
+  readonly id: string;
+  readonly name: string;
+  readonly members: Universe;
+}
+
+export interface SkerryMarket {
+  readonly listings: readonly Listing[];
+  readonly bars: ReadonlyMap<string, Bars>;
+  readonly universes: readonly NamedUniverse[];
+}
+
+/** Pure and seeded: the same bars to the last cent on every machine. */
+export function createSkerryMarket(seed = SEED): SkerryMarket {
+  const calendar = sessions();
+  const count = calendar.length;
+  const factors = drawFactors(createNoise(seed), count, sectors.length);
+  const listings: Listing[] = [];
+  const bars = new Map<string, Bars>();
+  const add = (listing: Listing, its: Bars): void => {
+    listings.push(listing);
+    bars.set(listing.symbol, its);
+  };
+
+  const companies: Listed[] = [];
+  const groupOf = new Map<string, string>();
+  for (let k = 0; k < COMPANIES; k++) {
+    const noise = createNoise(seed * 31 + 7919 * (k + 1));
+    const sector = k % sectors.length;
+    const { name, letter, businesses } = sectors[sector];
+    const root = roots[k];
+    const symbol = root.slice(0, 4).toUpperCase() + letter;
+    const life = { sector, ...drawLife(noise, count) };
+    const company = drawCompany(noise, life, factors, calendar);
+    const island = noise.pick(islands);
+    add(
+      { symbol, name: `${root} ${noise.pick(businesses)}`, kind: 'stock', group: name, island },
+      company.bars,
+    );
+    groupOf.set(symbol, name);
+    companies.push({ symbol, bars: company.bars, shares: company.shares, first: life.first });
+  }
+
+  const index = chooseMembers(companies, calendar, INDEX_SIZE, (symbol) => groupOf.get(symbol) ?? '');
+  const all: readonly Held[] = companies.map((company) => ({ company }));
+  const indexBasket = basketReturns(count, index.held, 'by value');
+  const indexBars = barsFrom(indexBasket, calendar, 0, 1000, 0, () => 0);
+  add({ ...exchangeTraded.index, kind: 'index', group: 'Index' }, indexBars);
+
+  const noise = createNoise(seed + 1);
+  const islandOf = new Map(listings.map((l) => [l.symbol, l.island]));
+  const fund = (
+    symbol: string,
+    name: string,
+    group: string,
+    fee: number,
+    basket: Parameters<typeof barsFrom>[0],
+  ): void => {
+    const first = symbol === 'SKALL' ? 0 : Math.floor(noise.uniform() * noise.uniform() * 1500);
+    const busy = 40_000 * noise.spread(0.9);
+    add(
+      { symbol, name, kind: 'fund', group },
+      barsFrom(
+        basket,
+        calendar,
+        first,
+        20 + 60 * noise.uniform(),
+        fee,
+        () => 100 * Math.round((busy / 100) * noise.spread(0.5) + 1),
+      ),
+    );
+  };
+  fund('SKALL', 'All Skerry 60 Fund', 'Index funds', 0.08, indexBasket);
+  fund('SKEQL', 'Level Skerry 60 Fund', 'Index funds', 0.2, basketReturns(count, index.held, 'equally'));
+  fund('SKWID', 'Wide Skerry Fund', 'Index funds', 0.15, basketReturns(count, all, 'by value'));
+  fund(
+    'SKSML',
+    'Small Skerry Fund',
+    'Index funds',
+    0.35,
+    basketReturns(count, outside(index.held), 'equally'),
+  );
+  sectors.forEach((sector, s) => {
+    const held = all.filter((_c, k) => k % sectors.length === s);
+    fund(
+      `SEC${sector.letter}S`,
+      `${sector.name} Fund`,
+      'Sector funds',
+      0.4,
+      basketReturns(count, held, 'by value'),
+    );
+  });
+  islands.forEach((island, k) => {
+    const held = all.filter(({ company }) => islandOf.get(company.symbol) === island);
+    fund(`ISLE${k + 1}`, `${island} Fund`, 'Island funds', 0.5, basketReturns(count, held, 'equally'));
+  });
+  const own = (symbol: string, name: string, group: string, drift: number, deviation: number): void =>
+    fund(symbol, name, group, 0.3, ownReturns(noise, count, drift, deviation));
+  own('BONDS', 'Short Isles Bond Fund', 'Bond funds', 0.00009, 0.0008);
+  own('BONDM', 'Middle Isles Bond Fund', 'Bond funds', 0.00012, 0.0026);
+  own('BONDL', 'Long Isles Bond Fund', 'Bond funds', 0.00014, 0.0062);
+  own('BONDH', 'Harbour Loans Fund', 'Bond funds', 0.00016, 0.0046);
+  own('RAWKA', 'Kelp Ash', 'Raw materials', 0.00004, 0.0135);
+  own('RAWSL', 'Roofing Slate', 'Raw materials', 0.00002, 0.0112);
+  own('RAWSI', 'Ternholm Silver', 'Raw materials', 0.00012, 0.0125);
+  own('RAWOI', 'Whelk Oil', 'Raw materials', 0.00001, 0.0198);
+  own('RAWBA', 'Six-row Barley', 'Raw materials', 0.00002, 0.0142);
+  own('RAWSA', 'Sea Salt', 'Raw materials', 0.00005, 0.0101);
+
+  add(
+    { ...exchangeTraded.volatility, kind: 'gauge', group: 'Gauges' },
+    gauge(calendar, swell(indexBars.close, noise)),
+  );
+  add({ ...exchangeTraded.bill, kind: 'gauge', group: 'Gauges' }, gauge(calendar, factors.billRate));
+
+  const dated = (kind: Kind): Universe =>
+    listings
+      .filter((l) => l.kind === kind)
+      .map(({ symbol, group }) => {
+        const { day } = bars.get(symbol) as Bars;
+        const ended = day[day.length - 1] < calendar[count - 1];
+        return { symbol, from: day[0], ...(ended ? { to: day[day.length - 1] } : {}), group };
+      });
+  return {
+    listings,
+    bars,
+    universes: [
+      { id: 'skerry-stocks', name: 'Skerry stocks', members: dated('stock') },
+      { id: 'skerry-60', name: 'Skerry 60, dated', members: index.spells },
+      { id: 'skerry-funds', name: 'Skerry funds', members: dated('fund') },
+    ],
+  };
+}
+
+/** Two in three are there from the start; one in ten fails, one in twelve is taken over. */
+function drawLife(noise: Noise, sessionCount: number): { first: number; last: number; fate: Fate } {
+  const late = noise.uniform() < 0.34;
+  const first = late ? Math.floor(250 + noise.uniform() * (sessionCount - 1600)) : 0;
+  const chance = noise.uniform();
+  const fate: Fate = chance < 0.1 ? 'fails' : chance < 0.19 ? 'taken over' : 'lives';
+  const last =
+    fate === 'lives'
+      ? sessionCount - 1
+      : Math.min(sessionCount - 30, first + 700 + Math.floor(noise.uniform() * (sessionCount - first - 730)));
+  return { first, last, fate };
+}
+
+function outside(members: readonly Held[]): Held[] {
+  return members.map(({ company, into }) => ({
+    company,
+    ...(into ? { into: into.map((held) => 1 - held) } : {}),
+  }));
+}
+
+/** The volatility gauge: what options would cost, a little above the index's recent swings. */
+function swell(close: Float64Array, noise: Noise): Float64Array {
+  const out = new Float64Array(close.length);
+  let variance = 0.0001;
+  let mood = 0;
+  for (let t = 0; t < close.length; t++) {
+    const r = t === 0 ? 0 : close[t] / close[t - 1] - 1;
+    variance += 0.07 * (r * r - variance);
+    mood = 0.9 * mood + 0.03 * noise.normal();
+    out[t] =
+      Math.round(100 * Math.max(6, 100 * Math.sqrt(252 * variance) * 1.12 * (1 + mood) + 1.5 - 120 * r)) /
+      100;
+  }
+  return out;
+}
+
+/** A value a day as bars whose four prices are the same. */
+function gauge(calendar: Int32Array, value: Float64Array): Bars {
+  return {
+    day: calendar.slice(),
+    open: value.slice(),
+    high: value.slice(),
+    low: value.slice(),
+    close: value.slice(),
+    volume: new Float64Array(value.length),
+  };
+}
