@@ -24,4 +24,5 @@ export { knownPhrases } from './rules/words.ts';
 export type { Problem, RunRequest } from './simulation/prepare.ts';
 export { OUTCOMES, type Trade } from './simulation/records.ts';
 export type { Figures } from './statistics/figures.ts';
+export { reduceCurves } from './statistics/reduce.ts';
 export type { Strategy } from './strategy/strategy.ts';

@@ -4,6 +4,8 @@ export interface FileProblem {
   readonly file: string;
   /** counted from 1, the header included */
   readonly line?: number;
+  /** the setting at fault, such as size.percent */
+  readonly path?: string;
   readonly message: string;
 }
 

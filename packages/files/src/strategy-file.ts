@@ -153,14 +153,14 @@ export function readStrategy(value: unknown, file: string): Result<Strategy> {
     };
   }
   const { error, value: strategy } = strategySchema.validate(value, { abortEarly: false, convert: false });
-  if (error)
-    return {
-      ok: false,
-      problems: error.details.map((d) => ({
-        file,
-        message: d.message.replaceAll('"', '“').replace(/“([^“]*)“/g, '“$1”'),
-      })),
-    };
+  if (error) {
+    const problems = error.details.map(({ message, path }) => ({
+      file,
+      path: path.join('.'),
+      message: message.replace(/"([^"]*)"/g, '“$1”'),
+    }));
+    return { ok: false, problems };
+  }
   const { format: _format, ...rest } = strategy;
   return { ok: true, value: rest as Strategy };
 }

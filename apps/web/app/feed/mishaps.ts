@@ -1,0 +1,10 @@
+// Slow and failing answers on demand, so that tests can see what the app does with them.
+
+/** `?slow=MS` waits, `?fail=STATUS` answers with an error; undefined when the answer should be the real one. */
+export async function mishap(url: URL): Promise<Response | undefined> {
+  const slow = Number(url.searchParams.get('slow') ?? 0);
+  if (slow > 0) await new Promise((resolve) => setTimeout(resolve, Math.min(slow, 30_000)));
+  const fail = Number(url.searchParams.get('fail') ?? 0);
+  if (fail >= 400 && fail <= 599) return new Response('The feed was asked to fail.\n', { status: fail });
+  return undefined;
+}

@@ -1,0 +1,96 @@
+'use client';
+
+import { proxy, wrap } from 'comlink';
+import { Progress } from 'radix-ui';
+import { type ReactNode, useCallback, useEffect, useState } from 'react';
+import { database } from '@/store/database.ts';
+import { Button } from '@/ui/button';
+import type { FillApi, FillProgress } from '@/workers/fill.worker.ts';
+
+type State =
+  | { readonly kind: 'looking' }
+  | { readonly kind: 'filling'; readonly progress: FillProgress }
+  | { readonly kind: 'failed'; readonly message: string }
+  | { readonly kind: 'ready' };
+
+/** Lets the places in once there is a market in the store; on the first start it fetches one and shows how far it is. */
+export function MarketGate({ children }: { children: ReactNode }) {
+  const [state, setState] = useState<State>({ kind: 'looking' });
+  const [attempt, setAttempt] = useState(0);
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another attempt is another start
+  useEffect(() => {
+    let worker: Worker | undefined;
+    let left = false;
+    const tell = (next: State): void => {
+      if (!left) setState(next);
+    };
+    const start = async (): Promise<void> => {
+      if (await database.settings.get('market')) return tell({ kind: 'ready' });
+      tell({ kind: 'filling', progress: { done: 0, total: 0, bars: 0 } });
+      worker = new Worker(new URL('../../workers/fill.worker.ts', import.meta.url), { type: 'module' });
+      await wrap<FillApi>(worker).fill(
+        proxy((progress: FillProgress) => tell({ kind: 'filling', progress })),
+      );
+      tell({ kind: 'ready' });
+    };
+    start()
+      .catch((error: Error) => tell({ kind: 'failed', message: error.message }))
+      .finally(() => worker?.terminate());
+    return () => {
+      left = true;
+      worker?.terminate();
+    };
+  }, [attempt]);
+
+  const again = useCallback(() => setAttempt((n) => n + 1), []);
+  if (state.kind === 'ready') return children;
+  if (state.kind === 'looking') return null;
+  return (
+    <main className="contours flex h-full items-center justify-center">
+      <div className="w-[28rem] border border-hairline bg-raised p-8">
+        {state.kind === 'filling' ? (
+          <Filling {...state.progress} />
+        ) : (
+          <Failed message={state.message} again={again} />
+        )}
+      </div>
+    </main>
+  );
+}
+
+function Filling({ done, total, bars }: FillProgress) {
+  const share = total > 0 ? done / total : 0;
+  return (
+    <>
+      <h1 className="font-serif text-xl">Bringing in the Skerry market</h1>
+      <p className="mt-2 text-soft">
+        Once only: twenty-one years of daily bars of an invented exchange, kept in this browser.
+      </p>
+      <Progress.Root
+        value={Math.round(share * 100)}
+        className="mt-4 h-2 bg-sunk"
+        aria-label="Instruments brought in"
+      >
+        <Progress.Indicator className="h-full bg-accent" style={{ width: `${share * 100}%` }} />
+      </Progress.Root>
+      <p className="mt-2" aria-live="polite">
+        {done} of {total || '…'} instruments, {bars.toLocaleString('en')} bars
+      </p>
+    </>
+  );
+}
+
+function Failed({ message, again }: { message: string; again: () => void }) {
+  return (
+    <div role="alert">
+      <h1 className="font-serif text-xl">The market could not be brought in</h1>
+      <p className="mt-2">
+        {message}. What has come so far is kept; check that Plateau's server is running, then try again.
+      </p>
+      <Button className="mt-4" onClick={again}>
+        Try again
+      </Button>
+    </div>
+  );
+}

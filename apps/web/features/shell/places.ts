@@ -1,0 +1,41 @@
+// The five places, in the order of the work.
+
+import { Blend, ChartNoAxesCombined, FileText, FlaskConical, Landmark, type LucideIcon } from 'lucide-react';
+
+export interface Place {
+  readonly id: 'market' | 'strategies' | 'runs' | 'studies' | 'blends';
+  readonly name: string;
+  readonly icon: LucideIcon;
+  /** what will be there, while it is not built */
+  readonly coming?: string;
+}
+
+export const places: readonly Place[] = [
+  {
+    id: 'market',
+    name: 'Market',
+    icon: Landmark,
+    coming:
+      'Here you will bring in your own bars, see their faults before they become false profits, and make universes that know who was a member when.',
+  },
+  { id: 'strategies', name: 'Strategies', icon: FileText },
+  {
+    id: 'runs',
+    name: 'Runs',
+    icon: ChartNoAxesCombined,
+    coming:
+      'Here you will read one run to the bottom, down to each trade and its reasons, and lay runs side by side.',
+  },
+  {
+    id: 'studies',
+    name: 'Studies',
+    icon: FlaskConical,
+    coming: 'Here you will sweep dials over a grid and see whether a result is a plateau or a lone peak.',
+  },
+  {
+    id: 'blends',
+    name: 'Blends',
+    icon: Blend,
+    coming: 'Here you will run several strategies as one account.',
+  },
+];

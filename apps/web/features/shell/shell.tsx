@@ -1,0 +1,92 @@
+'use client';
+
+import { MapPinned, Moon, Search, Sun } from 'lucide-react';
+import Link from 'next/link';
+import { usePathname } from 'next/navigation';
+import { ThemeProvider, useTheme } from 'next-themes';
+import { Tooltip } from 'radix-ui';
+import { type ReactNode, useEffect, useState } from 'react';
+import { Toaster } from 'sonner';
+import { IconButton } from '@/ui/button';
+import { CommandMenu, useCommandMenu } from './command-menu.tsx';
+import { MarketGate } from './market-gate.tsx';
+import { registerServiceWorker } from './offline.ts';
+import { places } from './places.ts';
+
+/** What surrounds every place: its navigation, the theme, the command menu, and the market that all of them need. */
+export function Shell({ nonce, children }: { nonce: string | undefined; children: ReactNode }) {
+  useEffect(registerServiceWorker, []);
+  return (
+    <ThemeProvider
+      attribute="class"
+      defaultTheme="light"
+      disableTransitionOnChange
+      {...(nonce ? { nonce } : {})}
+    >
+      <Tooltip.Provider delayDuration={300}>
+        <div className="flex h-dvh flex-col">
+          <TopBar />
+          <div className="min-h-0 flex-1">
+            <MarketGate>{children}</MarketGate>
+          </div>
+        </div>
+        <CommandMenu />
+        <Toaster position="bottom-left" toastOptions={{ className: 'font-sans' }} />
+      </Tooltip.Provider>
+    </ThemeProvider>
+  );
+}
+
+function TopBar() {
+  const path = usePathname();
+  const openMenu = useCommandMenu((menu) => menu.open);
+  return (
+    <header className="flex h-11 shrink-0 items-center gap-6 border-b border-hairline bg-raised px-4">
+      <Link href="/strategies" className="flex items-center gap-2 font-serif text-lg">
+        <MapPinned size={18} aria-hidden className="text-accent" />
+        Plateau
+      </Link>
+      <nav aria-label="Places" className="flex h-full items-stretch gap-1">
+        {places.map(({ id, name, icon: Icon }) => {
+          const here = path.startsWith(`/${id}`);
+          return (
+            <Link
+              key={id}
+              href={`/${id}`}
+              aria-current={here ? 'page' : undefined}
+              className="flex items-center gap-1.5 border-b-2 border-transparent px-3 text-soft hover:text-ink aria-[current]:border-accent aria-[current]:text-ink"
+            >
+              <Icon size={15} aria-hidden />
+              {name}
+            </Link>
+          );
+        })}
+      </nav>
+      <div className="ml-auto flex items-center gap-1">
+        <button
+          type="button"
+          onClick={openMenu}
+          className="flex items-center gap-2 rounded-sm border border-hairline px-2 py-1 text-soft hover:text-ink"
+        >
+          <Search size={14} aria-hidden /> Commands
+          <kbd className="font-sans text-soft">Ctrl+.</kbd>
+        </button>
+        <ThemeButton />
+      </div>
+    </header>
+  );
+}
+
+function ThemeButton() {
+  const { resolvedTheme, setTheme } = useTheme();
+  const [mounted, setMounted] = useState(false);
+  useEffect(() => setMounted(true), []);
+  const dark = mounted && resolvedTheme === 'dark';
+  return (
+    <IconButton
+      label={dark ? 'Day map' : 'Night map'}
+      icon={dark ? Sun : Moon}
+      onClick={() => setTheme(dark ? 'light' : 'dark')}
+    />
+  );
+}

@@ -1,0 +1,27 @@
+// How figures are written: a dash where undefined, a true minus sign.
+
+const DASH = '–';
+const signed = (text: string): string => text.replace('-', '−');
+
+export function percent(value: number, digits = 1): string {
+  return Number.isFinite(value) ? `${signed((100 * value).toFixed(digits))}%` : DASH;
+}
+
+export function ratio(value: number, digits = 2): string {
+  return Number.isFinite(value) ? signed(value.toFixed(digits)) : DASH;
+}
+
+const whole = new Intl.NumberFormat('en', { maximumFractionDigits: 0 });
+const cents = new Intl.NumberFormat('en', { minimumFractionDigits: 2, maximumFractionDigits: 2 });
+
+export function money(value: number): string {
+  return Number.isFinite(value) ? signed(whole.format(value)) : DASH;
+}
+
+export function price(value: number): string {
+  return Number.isFinite(value) ? cents.format(value) : DASH;
+}
+
+export function count(value: number): string {
+  return Number.isFinite(value) ? whole.format(value) : DASH;
+}

@@ -1,0 +1,118 @@
+'use client';
+
+import { clsx } from 'clsx';
+import { Tabs } from 'radix-ui';
+import { useEffect, useMemo, useState } from 'react';
+import { Button } from '@/ui/button';
+import { runProgress, stopRun } from '@/workers/engine-client.ts';
+import { RunCharts, YearsChart } from './charts.tsx';
+import { FiguresTable } from './figures.tsx';
+import { TradesTable } from './trades-table.tsx';
+import type { LiveRun } from './use-live-run.ts';
+
+interface ResultProps {
+  readonly live: LiveRun;
+  readonly name: string;
+  readonly again: () => void;
+}
+
+/** The live result: figures, land and water, years, trades. Greyed while it shows an earlier state of the sheet. */
+export function Result({ live, name, again }: ResultProps) {
+  const { run, benchmark, ghost, status } = live;
+  const stale = status !== 'done' && status !== 'running';
+  const trades = useMemo(() => (run ? [...run.trades, ...run.openTrades] : []), [run]);
+  return (
+    <section aria-label="Result" className="flex h-full min-h-0 flex-col px-3 pb-2" data-status={status}>
+      <Status live={live} again={again} />
+      {run && (
+        <div className={clsx('flex min-h-0 flex-1 flex-col', stale && 'opacity-45 grayscale')}>
+          <div className="flex min-h-0 flex-[3] gap-3">
+            <RunCharts run={run} benchmark={benchmark} ghost={ghost} />
+            <div className="w-64 shrink-0 overflow-auto">
+              <FiguresTable figures={run.figures} benchmark={benchmark} />
+              {run.missing.length > 0 && (
+                <p className="mt-2 text-soft">Left out, for want of bars: {run.missing.join(', ')}.</p>
+              )}
+            </div>
+          </div>
+          <Tabs.Root
+            defaultValue="trades"
+            className="flex min-h-0 flex-[2] flex-col border-t border-hairline"
+          >
+            <Tabs.List aria-label="Details" className="flex gap-4 border-b border-hairline">
+              {[
+                ['trades', 'Trades'],
+                ['years', 'Years'],
+              ].map(([value, label]) => (
+                <Tabs.Trigger
+                  key={value}
+                  value={value ?? ''}
+                  className="border-b-2 border-transparent px-1 py-1 text-soft data-[state=active]:border-accent data-[state=active]:text-ink"
+                >
+                  {label}
+                </Tabs.Trigger>
+              ))}
+            </Tabs.List>
+            <Tabs.Content value="trades" className="min-h-0 flex-1">
+              <TradesTable trades={trades} name={name} />
+            </Tabs.Content>
+            <Tabs.Content value="years" className="min-h-0 flex-1 pt-1">
+              <YearsChart run={run} benchmark={benchmark} />
+            </Tabs.Content>
+          </Tabs.Root>
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** One line on what the result is: running, stopped, faulty, or in step with the sheet. */
+function Status({ live, again }: { live: LiveRun; again: () => void }) {
+  const { status, run, problems, crash } = live;
+  const progress = useSlowProgress(status === 'running');
+  return (
+    <div className="flex h-8 shrink-0 items-center gap-3" aria-live="polite">
+      {status === 'running' && progress !== undefined && (
+        <>
+          <progress value={progress} max={1} aria-label="Run" className="h-2 w-40" />
+          <span>Running, {Math.round(progress * 100)}% of the days</span>
+          <Button onClick={stopRun}>Stop</Button>
+        </>
+      )}
+      {status === 'stopped' && (
+        <>
+          <span>Stopped. {run ? 'The result is of an earlier state of the sheet.' : ''}</span>
+          <Button onClick={again}>Run again</Button>
+        </>
+      )}
+      {status === 'faulty' && (
+        <span className="text-loss">
+          {problems.length === 1 ? 'One field has' : `${problems.length} fields have`} a fault, marked on the
+          sheet.
+          {run ? ' The result below is the last good one.' : ''}
+        </span>
+      )}
+      {status === 'crashed' && (
+        <>
+          <span className="text-loss">{crash}</span>
+          <Button onClick={again}>Run again</Button>
+        </>
+      )}
+    </div>
+  );
+}
+
+/** Progress worth showing: none in the first quarter of a second. */
+function useSlowProgress(running: boolean): number | undefined {
+  const [progress, setProgress] = useState<number>();
+  useEffect(() => {
+    setProgress(undefined);
+    if (!running) return;
+    const started = performance.now();
+    const timer = setInterval(() => {
+      if (performance.now() - started > 250) setProgress(runProgress());
+    }, 100);
+    return () => clearInterval(timer);
+  }, [running]);
+  return progress;
+}

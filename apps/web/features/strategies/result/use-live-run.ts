@@ -1,0 +1,99 @@
+// Keeps a result in step with the sheet: every edit runs again, the newest wins, the curve before the edit stays as a ghost.
+
+import type { Problem, Run } from '@plateau/core';
+import { useEffect, useRef, useState } from 'react';
+import { runInWorker, stopRun } from '@/workers/engine-client.ts';
+import { readDraft } from '../sheet/read.ts';
+import { type Draft, type Sheet, stateOf } from '../sheet/sheet.ts';
+
+export interface Curve {
+  readonly days: Int32Array;
+  readonly equity: Float64Array;
+}
+
+export interface LiveRun {
+  readonly status: 'running' | 'done' | 'faulty' | 'stopped' | 'crashed';
+  /** the last good run, perhaps of an earlier state of the sheet */
+  readonly run: Run | undefined;
+  /** the benchmark that run was held against */
+  readonly benchmark: string;
+  readonly ghost: Curve | undefined;
+  readonly problems: readonly Problem[];
+  readonly crash: string | undefined;
+}
+
+const NOTHING: LiveRun = {
+  status: 'running',
+  run: undefined,
+  benchmark: '',
+  ghost: undefined,
+  problems: [],
+  crash: undefined,
+};
+
+/** The parts of a draft that a run depends on; a new name is no new run. */
+function runKey(draft: Draft): string {
+  const { name: _name, notes: _notes, ...rest } = draft;
+  return JSON.stringify(rest);
+}
+
+/** @param attempt raise it to run again what was stopped */
+export function useLiveRun(sheet: Sheet, attempt: number): LiveRun {
+  const [live, setLive] = useState<LiveRun>(NOTHING);
+  const shown = useRef<{ sheet: string; state: string; curve: Curve } | undefined>(undefined);
+  const key = runKey(sheet.draft);
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a run depends on the draft's run key and the attempt alone
+  useEffect(() => {
+    let late = false;
+    const read = readDraft(sheet.draft);
+    const sameSheet = shown.current?.sheet === sheet.id;
+    if (!read.ok) {
+      stopRun();
+      setLive((before) => ({
+        ...(sameSheet ? before : NOTHING),
+        status: 'faulty',
+        problems: read.problems,
+        crash: undefined,
+      }));
+      return;
+    }
+    setLive((before) => ({
+      ...(sameSheet ? before : NOTHING),
+      status: 'running',
+      problems: [],
+      crash: undefined,
+    }));
+    runInWorker(read.universe, read.request).then(
+      (outcome) => {
+        if (late) return;
+        if (outcome.kind === 'stopped') return setLive((before) => ({ ...before, status: 'stopped' }));
+        if (outcome.kind === 'problems') {
+          return setLive((before) => ({ ...before, status: 'faulty', problems: outcome.problems }));
+        }
+        const { run } = outcome;
+        const state = stateOf(sheet);
+        const before = shown.current;
+        const curve = { days: run.marks.day, equity: run.marks.equity };
+        shown.current = { sheet: sheet.id, state, curve };
+        setLive((last) => ({
+          status: 'done',
+          run,
+          benchmark: read.request.benchmark,
+          // Key presses of one edit share a state: the ghost is the curve before the edit, not before the last key.
+          ghost: before?.sheet !== sheet.id ? undefined : before.state === state ? last.ghost : before.curve,
+          problems: [],
+          crash: undefined,
+        }));
+      },
+      (error: Error) => {
+        if (!late) setLive((before) => ({ ...before, status: 'crashed', crash: error.message }));
+      },
+    );
+    return () => {
+      late = true;
+    };
+  }, [sheet.id, key, attempt]);
+
+  return live;
+}

@@ -1,0 +1,168 @@
+// From a draft to what the engine runs, and from a strategy file back to a draft.
+
+import { dayFromIso, type Problem, type RunRequest, type Strategy } from '@plateau/core';
+import { readStrategy, STRATEGY_FORMAT } from '@plateau/files';
+import { readDials, writeDials } from './dials.ts';
+import { type Field, fields } from './fields.ts';
+import { type Draft, textOf } from './sheet.ts';
+
+export type DraftRead =
+  | { readonly ok: true; readonly universe: string; readonly request: RunRequest }
+  | { readonly ok: false; readonly problems: readonly Problem[] };
+
+type Json = { [key: string]: unknown };
+
+/** Reads every field; all faults are told at once, each with its field's key. */
+export function readDraft(draft: Draft): DraftRead {
+  const problems: Problem[] = [];
+  const strategy = strategyJson(draft, problems);
+  const from = dateOf(draft, 'from', problems);
+  const to = dateOf(draft, 'to', problems);
+  if (problems.length > 0) return { ok: false, problems };
+  const read = readStrategy(strategy, 'sheet');
+  if (!read.ok)
+    return {
+      ok: false,
+      problems: read.problems.map(({ path, message }) => ({ path: keyFor(path ?? ''), message })),
+    };
+  return {
+    ok: true,
+    universe: textOf(draft, 'universe'),
+    request: {
+      strategy: read.value,
+      benchmark: textOf(draft, 'benchmark'),
+      ...(from !== undefined ? { from } : {}),
+      ...(to !== undefined ? { to } : {}),
+    },
+  };
+}
+
+/** A fault in a part of a setting belongs to the nearest field above it. */
+function keyFor(path: string): string {
+  let key = path;
+  while (key && !fields.some((field) => field.key === key))
+    key = key.slice(0, Math.max(0, key.lastIndexOf('.')));
+  return key || path;
+}
+
+function isShown(field: Field, draft: Draft): boolean {
+  if (!field.when) return true;
+  const other = fields.find((f) => f.key === field.when?.key);
+  if (other && !isShown(other, draft)) return false;
+  return field.when.is.includes(textOf(draft, field.when.key));
+}
+
+export { isShown };
+
+/** The sheet as a strategy file's value, unchecked; fields that cannot be read are told as problems. */
+function strategyJson(draft: Draft, problems: Problem[]): Json {
+  const json: Json = { format: STRATEGY_FORMAT };
+  const sides = textOf(draft, 'sides');
+  for (const field of fields) {
+    if (field.outside || !isShown(field, draft)) continue;
+    if (field.key.startsWith('long.') && sides === 'short') continue;
+    if (field.key.startsWith('short.') && sides === 'long') continue;
+    const value = valueOf(field, textOf(draft, field.key), problems);
+    if (value !== undefined) put(json, field.key.split('.'), value);
+  }
+  for (const side of ['long', 'short']) {
+    const rank = at(json, [side, 'rank']) as Json | undefined;
+    if (rank && rank.by === undefined) delete (json[side] as Json).rank;
+    if (sides !== 'both' && sides !== side) delete json[side];
+  }
+  const review = textOf(draft, 'long.rotate.review.every');
+  const rotate = at(json, ['long', 'rotate']) as Json | undefined;
+  if (rotate && textOf(draft, 'long.rotate.review') === 'every') rotate.review = { every: Number(review) };
+  return json;
+}
+
+function valueOf(field: Field, text: string, problems: Problem[]): unknown {
+  switch (field.kind) {
+    case 'number':
+      return numberOf(field, text, problems);
+    case 'rate': {
+      const trimmed = text.trim();
+      if (trimmed === '') return undefined;
+      return Number.isNaN(Number(trimmed)) ? trimmed : Number(trimmed);
+    }
+    case 'dials': {
+      const read = readDials(text);
+      if (read.ok) return read.dials;
+      problems.push({ path: field.key, message: read.message });
+      return undefined;
+    }
+    case 'value':
+      return text.trim() === '' ? undefined : text;
+    case 'choice':
+      return field.choices?.some(([value]) => value === 'on') ? text === 'on' : text;
+    default:
+      return text;
+  }
+}
+
+function numberOf(field: Field, text: string, problems: Problem[]): number | undefined {
+  const trimmed = text.replace(/[,\s]/g, '');
+  if (trimmed === '') return undefined;
+  const value = Number(trimmed);
+  if (Number.isFinite(value)) return value;
+  problems.push({ path: field.key, message: `“${text}” is no number; write one such as 1.5.` });
+  return undefined;
+}
+
+function dateOf(draft: Draft, key: string, problems: Problem[]): number | undefined {
+  const text = textOf(draft, key).trim();
+  if (text === '') return undefined;
+  const day = dayFromIso(text);
+  if (day === undefined) problems.push({ path: key, message: `“${text}” is no date; write YYYY-MM-DD.` });
+  return day;
+}
+
+function put(json: Json, path: readonly string[], value: unknown): void {
+  const [key = '', ...rest] = path;
+  if (rest.length === 0) {
+    json[key] = value;
+    return;
+  }
+  if (typeof json[key] !== 'object' || json[key] === null) json[key] = {};
+  put(json[key] as Json, rest, value);
+}
+
+function at(value: unknown, path: readonly string[]): unknown {
+  return path.reduce<unknown>(
+    (inner, key) => (typeof inner === 'object' && inner !== null ? (inner as Json)[key] : undefined),
+    value,
+  );
+}
+
+/** A draft that reads back as this strategy. */
+export function draftFrom(strategy: Strategy): Draft {
+  const draft: Record<string, string> = {};
+  for (const field of fields) {
+    if (field.outside || field.kind === 'dials') continue;
+    const value = at(strategy, field.key.split('.'));
+    if (typeof value === 'string') draft[field.key] = value;
+    else if (typeof value === 'number') draft[field.key] = String(value);
+    else if (typeof value === 'boolean') draft[field.key] = value ? 'on' : 'off';
+    else if (value === undefined && (field.kind === 'number' || field.kind === 'value'))
+      draft[field.key] = '';
+  }
+  for (const side of ['long', 'short'] as const) {
+    const stops = strategy[side]?.stops;
+    for (const part of ['initial', 'trail', 'target'] as const) {
+      const setting = stops?.[part];
+      const form =
+        setting === undefined ? 'none' : ['percent', 'atr', 'level', 'r'].find((name) => name in setting);
+      draft[`${side}.stops.${part}.form`] = form ?? 'none';
+    }
+  }
+  const { long, short } = strategy;
+  draft.sides = long && short ? 'both' : short ? 'short' : 'long';
+  draft.dials = writeDials(strategy.dials);
+  draft['long.rotate'] = long?.rotate ? 'on' : 'off';
+  const review = long?.rotate?.review;
+  if (typeof review === 'object') {
+    draft['long.rotate.review'] = 'every';
+    draft['long.rotate.review.every'] = String(review.every);
+  }
+  return draft;
+}

@@ -1,0 +1,137 @@
+'use client';
+
+import { autocompletion, type CompletionContext, completionKeymap } from '@codemirror/autocomplete';
+import { defaultKeymap } from '@codemirror/commands';
+import { setDiagnostics } from '@codemirror/lint';
+import { EditorState, RangeSetBuilder } from '@codemirror/state';
+import {
+  Decoration,
+  type DecorationSet,
+  EditorView,
+  keymap,
+  placeholder,
+  ViewPlugin,
+  type ViewUpdate,
+} from '@codemirror/view';
+import { catalogue, formOf, knownPhrases, type Problem, tokensOf } from '@plateau/core';
+import { useEffect, useRef } from 'react';
+
+interface RuleEditorProps {
+  readonly id: string;
+  readonly label: string;
+  readonly text: string;
+  readonly hint?: string | undefined;
+  readonly problems: readonly Problem[];
+  readonly onChange: (text: string) => void;
+}
+
+const marks = new Map<string, Decoration>();
+function markFor(role: string): Decoration {
+  let mark = marks.get(role);
+  if (!mark) {
+    mark = Decoration.mark({ class: `word-${role}` });
+    marks.set(role, mark);
+  }
+  return mark;
+}
+
+const colours = ViewPlugin.fromClass(
+  class {
+    decorations: DecorationSet;
+    constructor(view: EditorView) {
+      this.decorations = this.build(view);
+    }
+    update(update: ViewUpdate): void {
+      if (update.docChanged) this.decorations = this.build(update.view);
+    }
+    build(view: EditorView): DecorationSet {
+      const builder = new RangeSetBuilder<Decoration>();
+      for (const { place, role } of tokensOf(view.state.doc.toString()))
+        builder.add(place.from, place.to, markFor(role));
+      return builder.finish();
+    }
+  },
+  { decorations: (plugin) => plugin.decorations },
+);
+
+const options = [
+  ...catalogue.map((measure) => ({
+    label: formOf(measure).replace(/ \[.*\]/g, ''),
+    apply:
+      measure.windows.length > 0
+        ? `${[20, 50, 9].slice(0, measure.windows.length).join('/')}-day ${measure.phrase}`
+        : measure.phrase,
+    detail: measure.formula.slice(0, 60),
+    type: 'variable',
+  })),
+  ...knownPhrases
+    .filter((phrase) => !catalogue.some((m) => m.phrase === phrase))
+    .map((label) => ({ label, type: 'keyword' })),
+];
+
+function complete(context: CompletionContext) {
+  const word = context.matchBefore(/[A-Za-z]+(?: [A-Za-z]*)?$/);
+  if (!word && !context.explicit) return null;
+  return { from: word?.from ?? context.pos, options, validFor: /^[A-Za-z ]*$/ };
+}
+
+/** A rule's text in a code editor: colours, completions, and the faults at their places. */
+export function RuleEditor({ id, label, text, hint, problems, onChange }: RuleEditorProps) {
+  const host = useRef<HTMLDivElement>(null);
+  const view = useRef<EditorView | undefined>(undefined);
+  const change = useRef(onChange);
+  change.current = onChange;
+  const faulty = problems.length > 0;
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the editor is made once; later texts are put in below
+  useEffect(() => {
+    if (!host.current) return;
+    const editor = new EditorView({
+      parent: host.current,
+      state: EditorState.create({
+        doc: text,
+        extensions: [
+          EditorView.lineWrapping,
+          EditorView.contentAttributes.of({
+            'aria-label': label,
+            id,
+            spellcheck: 'false',
+            'aria-multiline': 'true',
+          }),
+          placeholder(hint ?? ''),
+          colours,
+          autocompletion({ override: [complete], icons: false, activateOnTyping: true }),
+          keymap.of([...completionKeymap, ...defaultKeymap]),
+          EditorView.updateListener.of((update) => {
+            if (update.docChanged && !update.transactions.some((t) => t.isUserEvent('put'))) {
+              change.current(update.state.doc.toString());
+            }
+          }),
+        ],
+      }),
+    });
+    view.current = editor;
+    return () => editor.destroy();
+  }, []);
+
+  useEffect(() => {
+    const editor = view.current;
+    if (!editor || editor.state.doc.toString() === text) return;
+    editor.dispatch({ changes: { from: 0, to: editor.state.doc.length, insert: text }, userEvent: 'put' });
+  }, [text]);
+
+  useEffect(() => {
+    const editor = view.current;
+    if (!editor) return;
+    const size = editor.state.doc.length;
+    const diagnostics = problems.map(({ message, place }) => ({
+      from: Math.min(place?.from ?? 0, size),
+      to: Math.min(place?.to ?? size, size),
+      severity: 'error' as const,
+      message,
+    }));
+    editor.dispatch(setDiagnostics(editor.state, diagnostics));
+  }, [problems]);
+
+  return <div ref={host} className="rule-editor" data-faulty={faulty || undefined} />;
+}

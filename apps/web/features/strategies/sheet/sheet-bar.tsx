@@ -1,0 +1,175 @@
+'use client';
+
+import { readStrategyFile, writeStrategyFile } from '@plateau/files';
+import { Copy, Download, FilePlus2, Redo2, Trash2, Undo2, Upload } from 'lucide-react';
+import { useEffect, useRef } from 'react';
+import { toast } from 'sonner';
+import { useCommandMenu } from '@/features/shell/command-menu.tsx';
+import { IconButton } from '@/ui/button';
+import { saveFile } from '@/ui/save-file.ts';
+import { fieldOf } from './fields.ts';
+import { readDraft } from './read.ts';
+import { type Sheet, type Transaction, textOf } from './sheet.ts';
+import { useSheets } from './sheets.ts';
+
+const LARGEST_FILE = 2_000_000;
+
+/** The open sheet's name, the choice of another, and what can be done with it. */
+export function SheetBar({ sheet }: { sheet: Sheet }) {
+  const sheets = useSheets();
+  const file = useRef<HTMLInputElement>(null);
+  const living = (sheets.all ?? []).filter((s) => s.deleted === undefined);
+
+  const remove = (): void => {
+    const removed = sheets.remove();
+    if (!removed) return;
+    toast(`“${textOf(removed.draft, 'name')}” is deleted.`, {
+      duration: 15_000,
+      action: { label: 'Undo', onClick: () => sheets.restore(removed) },
+    });
+  };
+  const exportFile = (): void => {
+    const read = readDraft(sheet.draft);
+    if (!read.ok) {
+      toast.error(`Not exported: ${read.problems[0]?.message ?? 'the sheet has a fault'} Mend it first.`);
+      return;
+    }
+    const name = read.request.strategy.name || 'strategy';
+    saveFile(`${name}.json`, 'application/json', writeStrategyFile(read.request.strategy));
+  };
+  const importFile = async (chosen: File | undefined): Promise<void> => {
+    if (!chosen) return;
+    if (chosen.size > LARGEST_FILE) {
+      toast.error(`${chosen.name} is larger than any strategy file; nothing was imported.`);
+      return;
+    }
+    const read = readStrategyFile(await chosen.text(), chosen.name);
+    if (!read.ok) {
+      const [first, ...more] = read.problems;
+      toast.error(
+        `${chosen.name}: ${first?.message}${more.length > 0 ? ` (and ${more.length} more)` : ''}. Nothing was imported.`,
+        { duration: 15_000 },
+      );
+      return;
+    }
+    sheets.importStrategy(read.value);
+    toast(`“${read.value.name}” is imported as a sheet of its own.`);
+  };
+
+  const actions = { remove, exportFile, importNow: () => file.current?.click() };
+  useSheetCommands(actions);
+  useUndoKeys();
+  const lastStep = sheet.past[sheet.past.length - 1];
+  const nextStep = sheet.future[0];
+  return (
+    <div className="border-b border-hairline px-4 pt-2 pb-1">
+      <div className="flex items-center gap-2">
+        <input
+          aria-label="Name of the sheet"
+          value={textOf(sheet.draft, 'name')}
+          onChange={(event) => sheets.edit('name', event.target.value)}
+          className="min-w-0 flex-1 border-b border-transparent bg-transparent font-serif text-xl hover:border-hairline"
+        />
+        <select
+          aria-label="Open another sheet"
+          value={sheet.id}
+          onChange={(event) => sheets.open(event.target.value)}
+          className="max-w-36 rounded-sm border border-hairline bg-raised px-1 py-1"
+        >
+          {living.map((s) => (
+            <option key={s.id} value={s.id}>
+              {textOf(s.draft, 'name') || 'no name'}
+            </option>
+          ))}
+        </select>
+      </div>
+      <div className="mt-1 flex items-center" role="toolbar" aria-label="Sheet">
+        <IconButton
+          label={lastStep ? `Undo ${wordsFor(lastStep)}` : 'Nothing to undo'}
+          icon={Undo2}
+          disabled={!lastStep}
+          onClick={sheets.undo}
+        />
+        <IconButton
+          label={nextStep ? `Redo ${wordsFor(nextStep)}` : 'Nothing to redo'}
+          icon={Redo2}
+          disabled={!nextStep}
+          onClick={sheets.redo}
+        />
+        <span className="mx-1.5 h-4 border-l border-hairline" />
+        <IconButton label="New sheet" icon={FilePlus2} onClick={() => sheets.create()} />
+        <IconButton label="Duplicate" icon={Copy} onClick={sheets.duplicate} />
+        <IconButton label="Delete" icon={Trash2} onClick={remove} />
+        <span className="mx-1.5 h-4 border-l border-hairline" />
+        <IconButton label="Export as strategy file" icon={Download} onClick={exportFile} />
+        <IconButton label="Import a strategy file" icon={Upload} onClick={actions.importNow} />
+        <input
+          ref={file}
+          type="file"
+          accept=".json,application/json"
+          hidden
+          aria-label="Strategy file"
+          onChange={(event) => {
+            importFile(event.target.files?.[0]);
+            event.target.value = '';
+          }}
+        />
+        {sheets.saveProblem && (
+          <span role="alert" className="ml-2 text-loss">
+            Not saved: {sheets.saveProblem}. Free some space; the sheet is kept in this tab meanwhile.
+          </span>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** What a step changed, in the words of the sheet. */
+function wordsFor({ changes }: Transaction): string {
+  const [change] = changes;
+  if (!change) return '';
+  const label = fieldOf(change.key)?.label.toLowerCase() ?? change.key;
+  const brief = (text: string): string => (text.length > 18 ? `${text.slice(0, 17)}…` : text || 'empty');
+  return `“${label}”: ${brief(change.from)} to ${brief(change.to)}`;
+}
+
+function useUndoKeys(): void {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
+      const key = event.key.toLowerCase();
+      const redoing = (key === 'z' && event.shiftKey) || key === 'y';
+      if (key !== 'z' && key !== 'y') return;
+      // One undo for the whole sheet: the fields' own would only know their own text.
+      event.preventDefault();
+      event.stopPropagation();
+      if (redoing) useSheets.getState().redo();
+      else useSheets.getState().undo();
+    };
+    window.addEventListener('keydown', onKey, { capture: true });
+    return () => window.removeEventListener('keydown', onKey, { capture: true });
+  }, []);
+}
+
+function useSheetCommands(actions: {
+  remove: () => void;
+  exportFile: () => void;
+  importNow: () => void;
+}): void {
+  const offer = useCommandMenu((menu) => menu.offer);
+  const latest = useRef(actions);
+  latest.current = actions;
+  useEffect(() => {
+    const sheets = useSheets.getState();
+    offer([
+      { group: 'Sheet', label: 'New sheet', run: () => sheets.create() },
+      { group: 'Sheet', label: 'Duplicate sheet', run: sheets.duplicate },
+      { group: 'Sheet', label: 'Delete sheet', run: () => latest.current.remove() },
+      { group: 'Sheet', label: 'Export as strategy file', run: () => latest.current.exportFile() },
+      { group: 'Sheet', label: 'Import a strategy file', run: () => latest.current.importNow() },
+      { group: 'Sheet', label: 'Undo', keys: 'Ctrl+Z', run: sheets.undo },
+      { group: 'Sheet', label: 'Redo', keys: 'Ctrl+Shift+Z', run: sheets.redo },
+    ]);
+    return () => offer([]);
+  }, [offer]);
+}

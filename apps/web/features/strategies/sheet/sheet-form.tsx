@@ -1,0 +1,119 @@
+'use client';
+
+import type { Problem } from '@plateau/core';
+import { useLiveQuery } from 'dexie-react-hooks';
+import { ChevronRight } from 'lucide-react';
+import { database } from '@/store/database.ts';
+import { FieldRow } from './field-row.tsx';
+import { type Field, type Section, sections } from './fields.ts';
+import { isShown } from './read.ts';
+import { type Draft, type Sheet, textOf } from './sheet.ts';
+import { useSheets } from './sheets.ts';
+
+type Choices = readonly (readonly [string, string])[];
+
+/** What the store offers where a field names a universe or an instrument. */
+function useStoreChoices(): Readonly<Record<string, Choices>> {
+  const universes = useLiveQuery(() => database.universes.toArray(), []);
+  const listings = useLiveQuery(() => database.listings.where('kind').anyOf('index', 'fund').toArray(), []);
+  const byKind = [...(listings ?? [])].sort((a, b) =>
+    a.kind === b.kind ? a.symbol.localeCompare(b.symbol) : a.kind === 'index' ? -1 : 1,
+  );
+  return {
+    universe: (universes ?? []).map(
+      (u) => [u.id, `${u.name} (${new Set(u.members.map((m) => m.symbol)).size})`] as const,
+    ),
+    benchmark: byKind.map((l) => [l.symbol, `${l.symbol}, ${l.name}`] as const),
+  };
+}
+
+/** The sheet: every field of the table under its heading. */
+export function SheetForm({ sheet, problems }: { sheet: Sheet; problems: readonly Problem[] }) {
+  const edit = useSheets((s) => s.edit);
+  const choices = useStoreChoices();
+  const row = (field: Field) => (
+    <FieldRow
+      key={`${sheet.id} ${field.key}`}
+      field={field}
+      text={textOf(sheet.draft, field.key)}
+      problems={problems.filter((problem) => problem.path === field.key)}
+      choices={withCurrent(choices[field.key], textOf(sheet.draft, field.key))}
+      onChange={(text) => edit(field.key, text)}
+    />
+  );
+  return (
+    <form aria-label="Sheet" onSubmit={(event) => event.preventDefault()} className="px-4 pb-6">
+      <Unplaced problems={problems} draft={sheet.draft} />
+      {sections.map((section) => {
+        const shown = section.fields.filter((field) => isShown(field, sheet.draft));
+        if (shown.length === 0) return null;
+        if (!section.folded) {
+          return (
+            <fieldset key={section.id} className="border-t border-hairline pt-2 pb-1 first:border-t-0">
+              <legend className="sr-only">{section.title}</legend>
+              <h2 aria-hidden className="mb-1 font-serif text-base">
+                {section.title}
+              </h2>
+              {shown.map(row)}
+            </fieldset>
+          );
+        }
+        return (
+          <details
+            key={section.id}
+            open={isFaulty(section, problems) || undefined}
+            className="group border-t border-hairline py-1.5"
+          >
+            <summary className="flex cursor-pointer list-none items-center gap-1 font-serif text-base">
+              <ChevronRight size={14} aria-hidden className="group-open:rotate-90" />
+              {section.title}
+              <span className="ml-auto truncate pl-3 font-sans text-soft">
+                {changedWords(section, sheet.draft)}
+              </span>
+            </summary>
+            <div className="pt-2">{shown.map(row)}</div>
+          </details>
+        );
+      })}
+    </form>
+  );
+}
+
+/** A choice that the store no longer offers stays visible as what it is. */
+function withCurrent(choices: Choices | undefined, current: string): Choices | undefined {
+  if (!choices || choices.some(([value]) => value === current)) return choices;
+  return [...choices, [current, `${current} (not in the store)`]];
+}
+
+function isFaulty(section: Section, problems: readonly Problem[]): boolean {
+  return section.fields.some((field) => problems.some((problem) => problem.path === field.key));
+}
+
+/** What of a folded section is set to other than its start, so that nothing works unseen. */
+function changedWords(section: Section, draft: Draft): string {
+  return section.fields
+    .filter((field) => isShown(field, draft) && textOf(draft, field.key) !== field.initial)
+    .map((field) => {
+      const text = textOf(draft, field.key);
+      const words = field.choices?.find(([value]) => value === text)?.[1] ?? text;
+      return `${field.label.toLowerCase()} ${words}${field.unit ? ` ${field.unit}` : ''}`;
+    })
+    .join('; ');
+}
+
+/** Problems of settings that have no field of their own in view. */
+function Unplaced({ problems, draft }: { problems: readonly Problem[]; draft: Draft }) {
+  const keys = sections
+    .flatMap((section) => section.fields)
+    .filter((field) => isShown(field, draft))
+    .map((field) => field.key);
+  const rest = problems.filter((problem) => !keys.includes(problem.path));
+  if (rest.length === 0) return null;
+  return (
+    <div role="alert" className="mt-2 border border-loss p-2 text-loss">
+      {rest.map((problem) => (
+        <p key={problem.message}>{problem.message}</p>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,78 @@
+// A sheet: a strategy as it is being typed. It is an immutable document of texts, and every edit is a transaction, so
+// undo, redo, the ghost and what is saved all come from one list.
+
+import { fields } from './fields.ts';
+
+/** What stands in each field, exactly as typed, valid or not. A missing key has the field's initial text. */
+export type Draft = Readonly<Record<string, string>>;
+
+export interface Transaction {
+  readonly id: string;
+  readonly changes: readonly Change[];
+  /** milliseconds since 1970 */
+  readonly at: number;
+}
+
+export interface Change {
+  readonly key: string;
+  readonly from: string;
+  readonly to: string;
+}
+
+export interface Sheet {
+  readonly id: string;
+  readonly draft: Draft;
+  readonly past: readonly Transaction[];
+  readonly future: readonly Transaction[];
+  readonly created: number;
+  readonly deleted?: number;
+}
+
+/** Edits of one field within this time are one step of undo, in milliseconds. */
+const ONE_BURST = 900;
+const MOST_STEPS = 500;
+
+export function textOf(draft: Draft, key: string): string {
+  return draft[key] ?? fields.find((field) => field.key === key)?.initial ?? '';
+}
+
+/** @param now milliseconds since 1970, given so that the function stays pure */
+export function edit(sheet: Sheet, key: string, to: string, now: number, newId: string): Sheet {
+  const from = textOf(sheet.draft, key);
+  if (from === to) return sheet;
+  const draft = { ...sheet.draft, [key]: to };
+  const last = sheet.past[sheet.past.length - 1];
+  const [lastChange] = last?.changes ?? [];
+  const continues =
+    last &&
+    lastChange?.key === key &&
+    last.changes.length === 1 &&
+    now - last.at < ONE_BURST &&
+    sheet.future.length === 0;
+  const step: Transaction = continues
+    ? { id: last.id, at: now, changes: [{ key, from: lastChange.from, to }] }
+    : { id: newId, at: now, changes: [{ key, from, to }] };
+  const before = continues ? sheet.past.slice(0, -1) : sheet.past;
+  return { ...sheet, draft, past: [...before, step].slice(-MOST_STEPS), future: [] };
+}
+
+export function undo(sheet: Sheet): Sheet {
+  const step = sheet.past[sheet.past.length - 1];
+  if (!step) return sheet;
+  const draft = { ...sheet.draft };
+  for (const change of step.changes) draft[change.key] = change.from;
+  return { ...sheet, draft, past: sheet.past.slice(0, -1), future: [step, ...sheet.future] };
+}
+
+export function redo(sheet: Sheet): Sheet {
+  const [step, ...future] = sheet.future;
+  if (!step) return sheet;
+  const draft = { ...sheet.draft };
+  for (const change of step.changes) draft[change.key] = change.to;
+  return { ...sheet, draft, past: [...sheet.past, step], future };
+}
+
+/** Names the state the sheet is in: the same after undo as before the edit. */
+export function stateOf(sheet: Sheet): string {
+  return sheet.past[sheet.past.length - 1]?.id ?? 'first';
+}

@@ -1,0 +1,51 @@
+// Runs strategies off the page's thread, on bars read from the store.
+
+import { type Bars, createEngine, type Engine, type RunOutcome, type RunRequest } from '@plateau/core';
+import { expose } from 'comlink';
+import { unpackBars } from '@/store/bar-block.ts';
+import { database } from '@/store/database.ts';
+
+/** Shared with the page: [the run that is wanted, per mille done]. A run whose number is no longer wanted stops. */
+type Signals = Int32Array<SharedArrayBuffer>;
+
+let market: Map<string, Bars> | undefined;
+const engines = new Map<string, Engine>();
+
+async function load(): Promise<{ symbols: string[] }> {
+  if (!market) {
+    market = new Map();
+    await database.bars.each(({ symbol, block }) => {
+      market?.set(symbol, unpackBars(block));
+    });
+  }
+  return { symbols: [...market.keys()] };
+}
+
+async function engineFor(universe: string): Promise<Engine> {
+  await load();
+  let engine = engines.get(universe);
+  if (!engine) {
+    const stored = await database.universes.get(universe);
+    engine = createEngine(market ?? new Map(), stored?.members ?? []);
+    engines.clear(); // one universe's columns at a time are kept in memory
+    engines.set(universe, engine);
+  }
+  return engine;
+}
+
+async function run(
+  universe: string,
+  request: RunRequest,
+  number: number,
+  signals: Signals,
+): Promise<RunOutcome> {
+  const engine = await engineFor(universe);
+  return engine.run(request, (done) => {
+    Atomics.store(signals, 1, Math.round(done * 1000));
+    return Atomics.load(signals, 0) === number;
+  });
+}
+
+const api = { load, run };
+export type EngineApi = typeof api;
+expose(api);
