@@ -13,10 +13,8 @@ const engines = new Map<string, Engine>();
 
 async function load(): Promise<{ symbols: string[] }> {
   if (!market) {
-    market = new Map();
-    await database.bars.each(({ symbol, block }) => {
-      market?.set(symbol, unpackBars(block));
-    });
+    const stored = await database.bars.toArray();
+    market = new Map(stored.map(({ symbol, block }) => [symbol, unpackBars(block)]));
   }
   return { symbols: [...market.keys()] };
 }

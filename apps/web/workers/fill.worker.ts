@@ -6,15 +6,15 @@ import { expose } from 'comlink';
 import { packBars } from '@/store/bar-block.ts';
 import { database, type StoredBars } from '@/store/database.ts';
 
-export interface FillProgress {
-  readonly done: number;
-  readonly total: number;
-  readonly bars: number;
+interface Catalogue {
+  readonly listings: readonly Listing[];
+  readonly universes: readonly NamedUniverse[];
 }
 
-/** Requests under way at once. */
-const LANES = 4;
+/** Requests under way at once in one worker: one is read while the other is on its way. */
+const LANES = 2;
 const TRIES = 3;
+const BATCH = 24;
 
 async function fetchText(path: string): Promise<string> {
   for (let attempt = 1; ; attempt++) {
@@ -29,17 +29,17 @@ async function fetchText(path: string): Promise<string> {
   }
 }
 
-async function fill(report: (progress: FillProgress) => void): Promise<void> {
-  const catalogue: { listings: Listing[]; universes: NamedUniverse[] } = JSON.parse(
-    await fetchText('/feed/catalogue'),
-  );
+/** The feed's catalogue, and which of its instruments the store lacks. */
+async function survey(): Promise<{ catalogue: Catalogue; lacking: string[] }> {
+  const catalogue: Catalogue = JSON.parse(await fetchText('/feed/catalogue'));
   const stored = new Set(await database.bars.toCollection().primaryKeys());
-  const waiting = catalogue.listings.filter(({ symbol }) => !stored.has(symbol));
-  const total = catalogue.listings.length;
-  let done = total - waiting.length;
-  let bars = 0;
-  report({ done, total, bars });
+  const symbols = catalogue.listings.map(({ symbol }) => symbol);
+  return { catalogue, lacking: symbols.filter((symbol) => !stored.has(symbol)) };
+}
 
+/** Fetches and stores histories; `stored` hears of each with its number of bars. */
+async function fill(symbols: readonly string[], stored: (bars: number) => void): Promise<void> {
+  const waiting = [...symbols];
   let batch: StoredBars[] = [];
   const flush = async (): Promise<void> => {
     const full = batch;
@@ -47,26 +47,27 @@ async function fill(report: (progress: FillProgress) => void): Promise<void> {
     await database.bars.bulkPut(full);
   };
   const lane = async (): Promise<void> => {
-    for (let listing = waiting.shift(); listing; listing = waiting.shift()) {
-      const { symbol } = listing;
+    for (let symbol = waiting.shift(); symbol !== undefined; symbol = waiting.shift()) {
       const read = readBarsCsv(await fetchText(`/feed/history/${encodeURIComponent(symbol)}`), symbol);
       if (!read.ok) throw new Error(`${symbol}: ${read.problems[0]?.message ?? 'unreadable'}`);
       batch.push({ symbol, block: packBars(read.value) });
-      done++;
-      bars += read.value.day.length;
-      report({ done, total, bars });
-      if (batch.length >= 24) await flush();
+      stored(read.value.day.length);
+      if (batch.length >= BATCH) await flush();
     }
   };
   await Promise.all(Array.from({ length: LANES }, lane));
   await flush();
+}
+
+/** Marks the store as filled; until then a start takes up where the last one stopped. */
+async function finish({ listings, universes }: Catalogue): Promise<void> {
   await database.transaction('rw', database.listings, database.universes, database.settings, async () => {
-    await database.listings.bulkPut(catalogue.listings);
-    await database.universes.bulkPut(catalogue.universes);
+    await database.listings.bulkPut([...listings]);
+    await database.universes.bulkPut([...universes]);
     await database.settings.put({ key: 'market', value: { source: 'Skerry', filled: true } });
   });
 }
 
-const api = { fill };
+const api = { survey, fill, finish };
 export type FillApi = typeof api;
 expose(api);

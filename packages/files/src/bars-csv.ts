@@ -1,7 +1,7 @@
 // One instrument's bars as CSV: Date, Open, High, Low, Close, Volume in any column order or case.
 
 import { type Bars, dayFromIso, faultInBar, isoFromDay } from '@plateau/core';
-import Papa from 'papaparse';
+import { csvRows } from './csv-rows.ts';
 import type { FileProblem, Result } from './problem.ts';
 
 /** At most this many faults of one file are listed. */
@@ -14,12 +14,14 @@ const REQUIRED = ['date', 'open', 'high', 'low', 'close'] as const;
  * their lines, and nothing is read when there is one.
  */
 export function readBarsCsv(text: string, file: string): Result<Bars> {
-  const { data: rows } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: false });
+  const rows = csvRows(text);
   const problems: FileProblem[] = [];
   const refuse = (message: string, line?: number): void => {
     problems.push(line === undefined ? { file, message } : { file, line, message });
   };
-  const header = (rows[0] ?? []).map((name) => name.trim().toLowerCase());
+  const header = ((rows.next().value as readonly string[] | undefined) ?? []).map((name) =>
+    name.trim().toLowerCase(),
+  );
   const column = (name: string): number => header.indexOf(name);
   const missing = REQUIRED.filter((name) => column(name) < 0);
   if (missing.length > 0) {
@@ -40,9 +42,9 @@ export function readBarsCsv(text: string, file: string): Result<Bars> {
     adjusted: column('adj close'),
   };
 
-  const size = rows.length - 1;
-  const day = new Int32Array(size);
-  const columns = {
+  let size = 1024;
+  let day = new Int32Array(size);
+  let columns = {
     open: new Float64Array(size),
     high: new Float64Array(size),
     low: new Float64Array(size),
@@ -51,14 +53,23 @@ export function readBarsCsv(text: string, file: string): Result<Bars> {
     factor: new Float64Array(size),
   };
   let n = 0;
-  for (let r = 1; r < rows.length && problems.length < MOST_PROBLEMS; r++) {
-    const row = rows[r] as string[];
+  let line = 1;
+  for (const row of rows) {
+    line++;
+    if (problems.length >= MOST_PROBLEMS) break;
     if (row.length === 1 && row[0]?.trim() === '') continue;
-    const line = r + 1;
-    const number = (place: number): number => {
-      const cell = place < 0 ? undefined : row[place]?.trim();
-      return cell ? Number(cell) : Number.NaN;
-    };
+    if (n === size) {
+      size *= 2;
+      day = longer(day, new Int32Array(size));
+      columns = {
+        open: longer(columns.open, new Float64Array(size)),
+        high: longer(columns.high, new Float64Array(size)),
+        low: longer(columns.low, new Float64Array(size)),
+        close: longer(columns.close, new Float64Array(size)),
+        volume: longer(columns.volume, new Float64Array(size)),
+        factor: longer(columns.factor, new Float64Array(size)),
+      };
+    }
     const date = row[at.date]?.trim() ?? '';
     const here = dayFromIso(date);
     if (here === undefined) {
@@ -72,20 +83,18 @@ export function readBarsCsv(text: string, file: string): Result<Bars> {
       );
       continue;
     }
-    const [open, high, low, close] = [
-      number(at.open),
-      number(at.high),
-      number(at.low),
-      number(at.close),
-    ] as const;
-    const volume = at.volume < 0 ? 0 : number(at.volume);
+    const open = numberIn(row, at.open);
+    const high = numberIn(row, at.high);
+    const low = numberIn(row, at.low);
+    const close = numberIn(row, at.close);
+    const volume = at.volume < 0 ? 0 : numberIn(row, at.volume);
     const fault = faultInBar(open, high, low, close, volume);
     if (fault) {
       refuse(fault, line);
       continue;
     }
-    const scale = at.adjusted < 0 ? 1 : number(at.adjusted) / close;
-    const factor = at.factor < 0 ? scale : number(at.factor);
+    const scale = at.adjusted < 0 ? 1 : numberIn(row, at.adjusted) / close;
+    const factor = at.factor < 0 ? scale : numberIn(row, at.factor);
     if (!(scale > 0 && factor > 0 && scale < Infinity && factor < Infinity)) {
       refuse('the adjusted close or factor is missing, zero or negative', line);
       continue;
@@ -118,4 +127,15 @@ export function readBarsCsv(text: string, file: string): Result<Bars> {
       ...(at.adjusted >= 0 || at.factor >= 0 ? { factor: cut(factor) } : {}),
     },
   };
+}
+
+/** NaN when the cell is missing or empty. */
+function numberIn(row: readonly string[], column: number): number {
+  const cell = row[column];
+  return cell === undefined || cell === '' ? Number.NaN : Number(cell);
+}
+
+function longer<C extends Int32Array | Float64Array>(from: C, to: C): C {
+  to.set(from);
+  return to;
 }

@@ -1,11 +1,11 @@
 // A universe as CSV: symbol, from, to, group; all but symbol optional, a symbol may have several rows.
 
 import { dayFromIso, type Membership, type Universe } from '@plateau/core';
-import Papa from 'papaparse';
+import { csvRows } from './csv-rows.ts';
 import type { FileProblem, Result } from './problem.ts';
 
 export function readUniverseCsv(text: string, file: string): Result<Universe> {
-  const { data: rows } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''));
+  const rows = [...csvRows(text)];
   const header = (rows[0] ?? []).map((name) => name.trim().toLowerCase());
   const at = {
     symbol: header.indexOf('symbol'),

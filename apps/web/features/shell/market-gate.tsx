@@ -1,11 +1,11 @@
 'use client';
 
-import { proxy, wrap } from 'comlink';
 import { Progress } from 'radix-ui';
 import { type ReactNode, useCallback, useEffect, useState } from 'react';
 import { database } from '@/store/database.ts';
 import { Button } from '@/ui/button';
-import type { FillApi, FillProgress } from '@/workers/fill.worker.ts';
+import { type FillProgress, fillStore } from '@/workers/fill-client.ts';
+import { registerServiceWorker } from './offline.ts';
 
 type State =
   | { readonly kind: 'looking' }
@@ -20,27 +20,20 @@ export function MarketGate({ children }: { children: ReactNode }) {
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: another attempt is another start
   useEffect(() => {
-    let worker: Worker | undefined;
-    let left = false;
+    const leaving = new AbortController();
     const tell = (next: State): void => {
-      if (!left) setState(next);
+      if (!leaving.signal.aborted) setState(next);
     };
     const start = async (): Promise<void> => {
-      if (await database.settings.get('market')) return tell({ kind: 'ready' });
-      tell({ kind: 'filling', progress: { done: 0, total: 0, bars: 0 } });
-      worker = new Worker(new URL('../../workers/fill.worker.ts', import.meta.url), { type: 'module' });
-      await wrap<FillApi>(worker).fill(
-        proxy((progress: FillProgress) => tell({ kind: 'filling', progress })),
-      );
+      if (!(await database.settings.get('market'))) {
+        tell({ kind: 'filling', progress: { done: 0, total: 0, bars: 0 } });
+        await fillStore((progress) => tell({ kind: 'filling', progress }), leaving.signal);
+      }
       tell({ kind: 'ready' });
+      registerServiceWorker();
     };
-    start()
-      .catch((error: Error) => tell({ kind: 'failed', message: error.message }))
-      .finally(() => worker?.terminate());
-    return () => {
-      left = true;
-      worker?.terminate();
-    };
+    start().catch((error: Error) => tell({ kind: 'failed', message: error.message }));
+    return () => leaving.abort();
   }, [attempt]);
 
   const again = useCallback(() => setAttempt((n) => n + 1), []);

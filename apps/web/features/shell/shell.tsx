@@ -10,12 +10,10 @@ import { Toaster } from 'sonner';
 import { IconButton } from '@/ui/button';
 import { CommandMenu, useCommandMenu } from './command-menu.tsx';
 import { MarketGate } from './market-gate.tsx';
-import { registerServiceWorker } from './offline.ts';
 import { places } from './places.ts';
 
 /** What surrounds every place: its navigation, the theme, the command menu, and the market that all of them need. */
 export function Shell({ nonce, children }: { nonce: string | undefined; children: ReactNode }) {
-  useEffect(registerServiceWorker, []);
   return (
     <ThemeProvider
       attribute="class"

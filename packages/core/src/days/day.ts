@@ -48,12 +48,18 @@ export function civilFromDay(day: Day): Civil {
  * @example dayFromIso('1970-01-02') // 1
  */
 export function dayFromIso(text: string): Day | undefined {
-  const match = /^(\d{4})-(\d{2})-(\d{2})$/.exec(text);
-  if (!match) return undefined;
-  const year = Number(match[1]);
-  const month = Number(match[2]);
-  const date = Number(match[3]);
-  const day = dayFromCivil(year, month, date);
+  if (text.length !== 10 || text[4] !== '-' || text[7] !== '-') return undefined;
+  let digits = 0;
+  for (let k = 0; k < 10; k++) {
+    if (k === 4 || k === 7) continue;
+    const digit = text.charCodeAt(k) - 48;
+    if (!(digit >= 0 && digit <= 9)) return undefined;
+    digits = digits * 10 + digit;
+  }
+  const date = digits % 100;
+  const month = Math.floor(digits / 100) % 100;
+  const day = dayFromCivil(Math.floor(digits / 10000), month, date);
+  if (month >= 1 && month <= 12 && date >= 1 && date <= 28) return day;
   const back = civilFromDay(day);
   return back.month === month && back.date === date ? day : undefined;
 }

@@ -95,7 +95,7 @@ export function FiguresTable({ figures, benchmark }: { figures: Figures; benchma
           <th scope="col" className="py-1 pl-3 font-semibold">
             Strategy
           </th>
-          <th scope="col" className="py-1 pl-3 font-semibold">
+          <th scope="col" className="py-1 pl-3 font-semibold whitespace-nowrap">
             {benchmark} held
           </th>
         </tr>
@@ -103,7 +103,7 @@ export function FiguresTable({ figures, benchmark }: { figures: Figures; benchma
       <tbody>
         {rows.map(({ label, definition, ours, theirs }) => (
           <tr key={label} className="border-b border-hairline text-right">
-            <th scope="row" className="py-[3px] text-left font-normal">
+            <th scope="row" className="py-[3px] text-left font-normal whitespace-nowrap">
               <Tooltip.Root>
                 <Tooltip.Trigger className="cursor-help text-left decoration-dotted underline-offset-2 hover:underline">
                   {label}

@@ -28,7 +28,7 @@ export function Result({ live, name, again }: ResultProps) {
         <div className={clsx('flex min-h-0 flex-1 flex-col', stale && 'opacity-45 grayscale')}>
           <div className="flex min-h-0 flex-[3] gap-3">
             <RunCharts run={run} benchmark={benchmark} ghost={ghost} />
-            <div className="w-64 shrink-0 overflow-auto">
+            <div className="w-[17.5rem] shrink-0 overflow-auto">
               <FiguresTable figures={run.figures} benchmark={benchmark} />
               {run.missing.length > 0 && (
                 <p className="mt-2 text-soft">Left out, for want of bars: {run.missing.join(', ')}.</p>
@@ -79,6 +79,7 @@ function Status({ live, again }: { live: LiveRun; again: () => void }) {
           <Button onClick={stopRun}>Stop</Button>
         </>
       )}
+      {status === 'done' && run && <span className="text-soft">{span(run)}</span>}
       {status === 'stopped' && (
         <>
           <span>Stopped. {run ? 'The result is of an earlier state of the sheet.' : ''}</span>
@@ -100,6 +101,13 @@ function Status({ live, again }: { live: LiveRun; again: () => void }) {
       )}
     </div>
   );
+}
+
+/** What was run, in a line. */
+function span({ marks, trades, eitherWayBars }: NonNullable<LiveRun['run']>): string {
+  const years = ((marks.day[marks.day.length - 1] ?? 0) - (marks.day[0] ?? 0)) / 365.25;
+  const bars = eitherWayBars === 0 ? '' : `, ${eitherWayBars} either-way bars counted as stopped`;
+  return `In step with the sheet: ${years.toFixed(1)} years, ${trades.length} closed trades${bars}.`;
 }
 
 /** Progress worth showing: none in the first quarter of a second. */

@@ -52,8 +52,8 @@ const columns: TradeColumn[] = [
     show: (t) => t.exitReason ?? 'still open',
   }),
   column('shares', 'Shares', (t) => t.shares, { width: 66, show: (t) => count(t.shares) }),
-  column('entryPrice', 'Bought at', (t) => t.entryPrice, { width: 74, show: (t) => price(t.entryPrice) }),
-  column('exitPrice', 'Sold at', (t) => t.exitPrice, {
+  column('entryPrice', 'Entry at', (t) => t.entryPrice, { width: 74, show: (t) => price(t.entryPrice) }),
+  column('exitPrice', 'Exit at', (t) => t.exitPrice, {
     width: 74,
     show: (t) => price(t.exitPrice ?? Number.NaN),
   }),

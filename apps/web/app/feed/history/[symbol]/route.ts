@@ -2,7 +2,7 @@
 
 import { dayFromIso } from '@plateau/core';
 import { historyCsv } from '@plateau/skerry';
-import { skerryMarket } from '../../market.ts';
+import { skerryMarket, wholeHistory } from '../../market.ts';
 import { mishap } from '../../mishaps.ts';
 
 export async function GET(
@@ -13,12 +13,13 @@ export async function GET(
   const failed = await mishap(url);
   if (failed) return failed;
   const { symbol } = await context.params;
-  const bars = skerryMarket().bars.get(symbol);
-  if (!bars) return new Response(`The feed has no instrument ${symbol}.\n`, { status: 404 });
   const sinceText = url.searchParams.get('since');
   const since = sinceText === null ? undefined : dayFromIso(sinceText);
   if (sinceText !== null && since === undefined) {
     return new Response('since must be a date, YYYY-MM-DD.\n', { status: 400 });
   }
-  return new Response(historyCsv(bars, since), { headers: { 'content-type': 'text/csv; charset=utf-8' } });
+  const bars = skerryMarket().bars.get(symbol);
+  const history = since === undefined ? wholeHistory(symbol) : bars && historyCsv(bars, since);
+  if (history === undefined) return new Response(`The feed has no instrument ${symbol}.\n`, { status: 404 });
+  return new Response(history, { headers: { 'content-type': 'text/csv; charset=utf-8' } });
 }
