@@ -11,18 +11,18 @@ export interface StoredBars {
   readonly block: ArrayBuffer;
 }
 
-export interface StoredUniverse {
+interface StoredUniverse {
   readonly id: string;
   readonly name: string;
   readonly members: Universe;
 }
 
-export interface Setting {
+interface Setting {
   readonly key: string;
   readonly value: unknown;
 }
 
-export class PlateauDatabase extends Dexie {
+class PlateauDatabase extends Dexie {
   declare listings: EntityTable<Listing, 'symbol'>;
   declare bars: EntityTable<StoredBars, 'symbol'>;
   declare universes: EntityTable<StoredUniverse, 'id'>;

@@ -30,11 +30,6 @@ function engine(): Remote<EngineApi> {
   return api;
 }
 
-/** Reads the bars from the store ahead of the first run. */
-export function loadEngine(): Promise<{ symbols: string[] }> {
-  return engine().load();
-}
-
 /** Runs, stopping any run still under way; that one's promise answers `stopped`. */
 export async function runInWorker(universe: string, request: RunRequest): Promise<RunOutcome> {
   const number = ++newest;

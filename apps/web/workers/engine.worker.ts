@@ -11,20 +11,20 @@ type Signals = Int32Array<SharedArrayBuffer>;
 let market: Map<string, Bars> | undefined;
 const engines = new Map<string, Engine>();
 
-async function load(): Promise<{ symbols: string[] }> {
+async function loadMarket(): Promise<Map<string, Bars>> {
   if (!market) {
     const stored = await database.bars.toArray();
     market = new Map(stored.map(({ symbol, block }) => [symbol, unpackBars(block)]));
   }
-  return { symbols: [...market.keys()] };
+  return market;
 }
 
 async function engineFor(universe: string): Promise<Engine> {
-  await load();
+  const bars = await loadMarket();
   let engine = engines.get(universe);
   if (!engine) {
     const stored = await database.universes.get(universe);
-    engine = createEngine(market ?? new Map(), stored?.members ?? []);
+    engine = createEngine(bars, stored?.members ?? []);
     engines.clear(); // one universe's columns at a time are kept in memory
     engines.set(universe, engine);
   }
@@ -44,6 +44,6 @@ async function run(
   });
 }
 
-const api = { load, run };
+const api = { run };
 export type EngineApi = typeof api;
 expose(api);

@@ -2,8 +2,8 @@
 
 import { type Day, dayFromCivil, weekdayOf } from '@plateau/core';
 
-export const FIRST_YEAR = 2005;
-export const LAST_YEAR = 2025;
+const FIRST_YEAR = 2005;
+const LAST_YEAR = 2025;
 
 /** Month and date of the days the exchange stays shut: new year, the three quarter days, midwinter. */
 const HOLIDAYS: readonly (readonly [number, number])[] = [

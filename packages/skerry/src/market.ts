@@ -8,7 +8,7 @@ import { drawFactors } from './factors.ts';
 import { exchangeTraded, islands, roots, sectors } from './names.ts';
 import { createNoise, type Noise } from './noise.ts';
 
-export const SEED = 602_409;
+const SEED = 602_409;
 const COMPANIES = 140;
 const INDEX_SIZE = 60;
 

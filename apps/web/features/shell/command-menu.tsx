@@ -8,7 +8,7 @@ import { useEffect } from 'react';
 import { create } from 'zustand';
 import { places } from './places.ts';
 
-export interface MenuCommand {
+interface MenuCommand {
   readonly group: string;
   readonly label: string;
   readonly keys?: string;

@@ -25,7 +25,7 @@ export interface Argument {
 }
 
 /** All a kernel reads, for one instrument. Columns are as long as `bars`; an undefined value is NaN. */
-export interface Inputs {
+interface Inputs {
   readonly symbol: string;
   readonly bars: Bars;
   readonly windows: readonly number[];

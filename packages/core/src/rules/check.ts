@@ -8,7 +8,7 @@ import { nearest } from './suggest.ts';
 import { childrenOf, isCondition, type Node, type NumberNode } from './tree.ts';
 
 /** Windows and spans of bars may be this long: forty years of days. */
-export const LONGEST_WINDOW = 10_000;
+const LONGEST_WINDOW = 10_000;
 
 export interface RuleContext {
   /** a rule is true or false, a value is a number */

@@ -4,6 +4,7 @@
 // say whether each part is a condition or a number.
 
 import {
+  defaultParserErrorProvider,
   EmbeddedActionsParser,
   type IRecognitionException,
   type IToken,
@@ -96,7 +97,15 @@ class RuleParser extends EmbeddedActionsParser {
   private depth = 0;
 
   constructor() {
-    super(w.allTokens, { maxLookahead: 3, recoveryEnabled: false });
+    super(w.allTokens, {
+      maxLookahead: 3,
+      recoveryEnabled: false,
+      // Only the label travels in the error; messageFor makes the sentence.
+      errorMessageProvider: {
+        ...defaultParserErrorProvider,
+        buildMismatchTokenMessage: ({ expected }) => tokenLabel(expected),
+      },
+    });
     this.performSelfAnalysis();
   }
 
@@ -179,11 +188,15 @@ class RuleParser extends EmbeddedActionsParser {
           ]);
           let bars: NumberNode | undefined;
           let end = token;
-          this.OPTION(() => {
-            this.CONSUME(w.For);
-            bars = this.SUBRULE(this.number);
-            end = this.CONSUME(w.Days);
-            this.ACTION(() => this.checkUnit(end));
+          this.OPTION({
+            // “for 3 days in a row” is a duration, for the condition rule to read.
+            GATE: () => this.LA(3).tokenType === w.Days,
+            DEF: () => {
+              this.CONSUME(w.For);
+              bars = this.SUBRULE(this.number);
+              end = this.CONSUME(w.Days);
+              this.ACTION(() => this.checkUnit(end));
+            },
           });
           return this.ACTION(
             (): Node => ({
@@ -299,13 +312,16 @@ class RuleParser extends EmbeddedActionsParser {
       before.push(this.OR([{ ALT: () => this.CONSUME(w.Prior) }, { ALT: () => this.CONSUME(w.Minus) }]));
     });
     let node = this.SUBRULE(this.primary);
-    this.OPTION(() => {
-      const bars = this.SUBRULE(this.number);
-      const end = this.CONSUME(w.DaysAgo);
-      node = this.ACTION((): Node => {
-        this.checkUnit(end);
-        return { kind: 'ago', of: node, bars, place: span(node.place, place(end)) };
-      });
+    this.OPTION({
+      GATE: () => this.LA(2).tokenType === w.DaysAgo,
+      DEF: () => {
+        const bars = this.SUBRULE(this.number);
+        const end = this.CONSUME(w.DaysAgo);
+        node = this.ACTION((): Node => {
+          this.checkUnit(end);
+          return { kind: 'ago', of: node, bars, place: span(node.place, place(end)) };
+        });
+      },
     });
     return this.ACTION(() =>
       before.reduceRight<Node>((of, token) => {
@@ -559,10 +575,7 @@ function messageFor(error: IRecognitionException, text: string): RuleProblem {
   const after = previousToken?.image ? ` after “${previousToken.image}”` : '';
   switch (error.name) {
     case 'MismatchedTokenException': {
-      const expected = /--> (\w+) <--/.exec(error.message)?.[1];
-      const type = w.allTokens.find((t) => t.name === expected);
-      const wanted = type ? tokenLabel(type) : 'something else';
-      return { place: where, message: `Expected ${wanted}${after}, but ${found} here.` };
+      return { place: where, message: `Expected ${error.message}${after}, but ${found} here.` };
     }
     case 'NotAllInputParsedException':
       return {

@@ -9,7 +9,7 @@ import { calculateOne, equal, FALSE, greater, TRUE, UNDEFINED } from './columns.
 import type { Evaluator } from './evaluate.ts';
 import { type Node, type NumberNode, walk } from './tree.ts';
 
-export interface HeldPosition {
+interface HeldPosition {
   readonly sign: 1 | -1;
   readonly entryBar: number;
   readonly entryPrice: number;

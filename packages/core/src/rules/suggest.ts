@@ -3,7 +3,7 @@
 import { knownPhrases } from './words.ts';
 
 /** Edits (insert, drop, replace, swap neighbours) that turn a into b. Source: Damerau (1964), optimal string alignment. */
-export function editDistance(a: string, b: string): number {
+function editDistance(a: string, b: string): number {
   const width = b.length + 1;
   const cells = new Int32Array((a.length + 1) * width);
   for (let i = 0; i <= a.length; i++) cells[i * width] = i;

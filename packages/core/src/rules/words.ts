@@ -19,7 +19,7 @@ function phrase(text: string, flags = 'iy'): RegExp {
 const token = (name: string, text: string, label = text): TokenType =>
   createToken({ name, pattern: phrase(text), label: `“${label}”`, line_breaks: true });
 
-export const Space = createToken({
+const Space = createToken({
   name: 'Space',
   pattern: /\s+/,
   group: Lexer.SKIPPED,

@@ -8,7 +8,7 @@ import { regress } from './regression.ts';
 import { difference, returnsOf, riskFreeReturns } from './returns.ts';
 import { type TradeFigures, tradeFigures } from './trade-figures.ts';
 
-export interface BenchmarkFigures extends CurveFigures {
+interface BenchmarkFigures extends CurveFigures {
   /** of the strategy's excess returns on the benchmark's, per bar */
   readonly beta: number;
   readonly alpha: number;

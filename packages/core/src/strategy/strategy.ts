@@ -2,7 +2,7 @@
 
 import type { BarUnit } from '../bars/resample.ts';
 
-export interface Dial {
+interface Dial {
   readonly value: number;
   readonly from?: number;
   readonly to?: number;
@@ -21,7 +21,7 @@ export type Target =
   | { readonly atr: number; readonly times: number }
   | { readonly r: number };
 
-export interface Stops {
+interface Stops {
   readonly initial?: Stop;
   readonly trail?: Stop;
   readonly target?: Target;
@@ -30,7 +30,7 @@ export interface Stops {
   readonly bars?: number;
 }
 
-export interface Rank {
+interface Rank {
   /** a value in rule text */
   readonly by: string;
   readonly first: 'highest' | 'lowest';
@@ -50,7 +50,7 @@ export interface Side {
   readonly stops: Stops;
 }
 
-export type SizeMethod =
+type SizeMethod =
   | { readonly method: 'percent-of-equity'; readonly percent: number }
   | { readonly method: 'equal-slots' }
   | { readonly method: 'cash'; readonly amount: number }
@@ -91,7 +91,7 @@ export interface Commission {
 /** Percent a year: a constant, or an instrument's close. */
 export type Rate = number | string;
 
-export interface Costs {
+interface Costs {
   readonly commission: Commission;
   /** basis points of the price */
   readonly slippage: number;

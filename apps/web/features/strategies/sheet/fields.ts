@@ -1,7 +1,7 @@
 // The one table of a sheet's fields: what each is called, how it is entered, where it stands in the strategy file.
 // The form, the reading into a strategy, the writing from one and the words for undo all come from it.
 
-export type FieldKind = 'text' | 'rule' | 'value' | 'number' | 'choice' | 'date' | 'rate' | 'dials';
+type FieldKind = 'text' | 'rule' | 'value' | 'number' | 'choice' | 'date' | 'rate' | 'dials';
 
 export interface Field {
   /** the key in the sheet; for settings of the strategy, the path in its file */

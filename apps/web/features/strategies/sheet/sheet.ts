@@ -13,7 +13,7 @@ export interface Transaction {
   readonly at: number;
 }
 
-export interface Change {
+interface Change {
   readonly key: string;
   readonly from: string;
   readonly to: string;

@@ -1,0 +1,307 @@
+// Rule text: what it means, what it refuses, and that it comes back as it was.
+
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { Bars } from '../src/bars/bars.ts';
+import { readRule } from '../src/rules/check.ts';
+import { createEvaluator } from '../src/rules/evaluate.ts';
+import { createPanel } from '../src/rules/panel.ts';
+import { parseRule } from '../src/rules/parse.ts';
+import { printRule } from '../src/rules/print.ts';
+import type { Node } from '../src/rules/tree.ts';
+import { barsFrom, barsOf } from './market.ts';
+
+function treeOf(text: string, expects: 'rule' | 'value' = 'rule'): Node {
+  const read = readRule(text, { expects, position: true, dials: { n: 3 } });
+  if (!read.ok) throw new Error(read.problems.map((p) => p.message).join(' '));
+  return read.tree;
+}
+
+function evaluatorOn(bars: Bars, others: Record<string, Bars> = {}) {
+  const market = new Map([['A', bars], ...Object.entries(others)]);
+  return createEvaluator(createPanel(market, [{ symbol: 'A' }]), {
+    barsPerYear: 252,
+    seed: 1,
+    benchmark: 'IX',
+  });
+}
+const valuesOn = (bars: Bars, text: string, others = {}): number[] => [
+  ...(evaluatorOn(bars, others).values(treeOf(text, 'value'), 0) as Float64Array),
+];
+/** t true, f false, - undefined */
+const truthsOn = (bars: Bars, text: string, others = {}): string =>
+  [...evaluatorOn(bars, others).truths(treeOf(text), 0)].map((t) => 'f-t'[t]).join('');
+
+function faultOf(text: string, expects: 'rule' | 'value' = 'rule', position = false): string {
+  const read = readRule(text, { expects, position, dials: {}, knows: (s) => s === 'KIX', symbols: ['KIX'] });
+  if (read.ok) throw new Error(`“${text}” was accepted`);
+  const [first] = read.problems;
+  return `${text.slice(first.place.from, first.place.to)} | ${first.message}`;
+}
+
+const up = barsOf([1, 2, 3, 4, 5, 6]);
+const wave = barsOf([5, 4, 3, 4, 5, 4]);
+
+describe('conditions', () => {
+  it('are undefined while a side lacks history, and "and", "or", "not" follow three-valued logic', () => {
+    expect(truthsOn(up, 'close > 3-day average')).toBe('--tttt');
+    expect(truthsOn(up, 'close > 3-day average and close > 5')).toBe('ffffft');
+    expect(truthsOn(up, 'close > 3-day average or close > 0')).toBe('tttttt');
+    expect(truthsOn(up, 'not close > 3-day average')).toBe('--ffff');
+  });
+
+  it('cross when they hold today and did not one day ago', () => {
+    expect(truthsOn(wave, 'close crosses above 4')).toBe('-ffftf');
+    expect(truthsOn(wave, 'close crosses below 4')).toBe('fftfff');
+  });
+
+  it('bind "and" tighter than "or", and a duration to the condition before it', () => {
+    expect(truthsOn(up, 'close = 1 or close > 2 and close > 5')).toBe('tfffft');
+    expect(truthsOn(up, 'close > 2 for 3 days in a row')).toBe('fffftt');
+    expect(truthsOn(up, 'close = 2 within the last 3 days')).toBe('-tttff');
+    expect(truthsOn(wave, 'close < 5 on at least 2 of the last 3 days')).toBe('--tttt');
+  });
+
+  it('know rising, falling, extremes, between and gaps', () => {
+    expect(truthsOn(wave, 'close is rising for 2 days')).toBe('-ffftf');
+    expect(truthsOn(wave, 'close is falling')).toBe('-ttfft');
+    expect(truthsOn(wave, 'close is the lowest of 3 days')).toBe('--tfft');
+    expect(truthsOn(wave, 'close is between 4 and 4.5')).toBe('ftftft');
+    const gapping = barsFrom([
+      { open: 5, high: 6, low: 5, close: 6, volume: 1 },
+      { open: 7, high: 8, low: 7, close: 8, volume: 1 },
+      { open: 6, high: 8, low: 6, close: 7, volume: 1 },
+    ]);
+    expect(truthsOn(gapping, 'gaps up')).toBe('-tf');
+  });
+
+  it('count numbers equal that differ by rounding alone', () => {
+    expect(truthsOn(barsOf([0.1, 0.2]), '0.1 + 0.2 > 0.3')).toBe('ff');
+    expect(truthsOn(barsOf([0.1, 0.2]), '0.1 + 0.2 = 0.3')).toBe('tt');
+  });
+});
+
+describe('values', () => {
+  it('step back by the instrument’s own bars', () => {
+    expect(valuesOn(up, 'close 2 days ago')).toEqual([NaN, NaN, 1, 2, 3, 4]);
+    expect(valuesOn(up, 'prior 2-day high')).toEqual([NaN, NaN, 2, 3, 4, 5]);
+  });
+
+  it('read another instrument at its last bar on or before the day, never later', () => {
+    const other = barsFrom(
+      [10, 20, 30].map((close) => ({ open: close, high: close, low: close, close, volume: 1 })),
+      up.day[2] - 1,
+    );
+    expect(truthsOn(up, 'on KIX (close > 15)', { KIX: other })).toBe('-ftttt');
+  });
+
+  it('are undefined, not infinite, when divided by zero', () => {
+    expect(valuesOn(up, 'close / (close - 3)')).toEqual([-0.5, -2, NaN, 4, 2.5, 2]);
+  });
+
+  it('read 10%, 100,000, 200k and 1.5m without rounding', () => {
+    expect(valuesOn(barsOf([1]), 'close * 0.1%')).toEqual([0.001]);
+    expect(valuesOn(barsOf([1]), 'close * 100,000')).toEqual([100000]);
+    expect(valuesOn(barsOf([1]), 'close * 1.5m')).toEqual([1500000]);
+  });
+
+  it('take dials inside windows', () => {
+    expect(valuesOn(up, '{n}-day average')).toEqual([NaN, NaN, 2, 3, 4, 5]);
+  });
+});
+
+describe('a faulty rule is told where and what', () => {
+  it.each([
+    [
+      'close > 20-day avrage',
+      'avrage | “avrage” is not a word of the rule language. Did you mean “average”?',
+    ],
+    [
+      'close >',
+      '> | Expected a value such as “close” or “20-day average”, or a condition after “>”, but the rule ends here.',
+    ],
+    ['close > (open', 'n | Expected “)” after “open”, but the rule ends here.'],
+    [
+      'close 5',
+      '5 | The rule is complete before “5”. Join a further condition with “and” or “or”, or compare with “is above”, “crosses below” and the like.',
+    ],
+    ['close', 'close | This is a number where a condition is needed: compare it, as in “… is above …”.'],
+    ['average > 3', 'average | “average” needs a window before it, such as “12-day average”.'],
+    ['20-week average > 3', '20-week | This strategy runs on days: write day (or bar), not week.'],
+    ['0-day average > 3', '0-day | A window must be a whole number from 1 to 10,000, not 0.'],
+    ['close > {q}', '{q} | There is no dial named {q} on this sheet.'],
+    [
+      'on KXI (close > 5)',
+      'on KXI (close > 5) | There are no bars for the instrument “KXI”. Did you mean KIX?',
+    ],
+    [
+      'profit > 5%',
+      'profit | “profit” exists only while a position is held: it may stand in leave rules, and not inside “on …”.',
+    ],
+    ['close > 5 for 3 days', 'days | Expected “days in a row” after “3”, but “days” stands here.'],
+    ['close > 5 & open > 3', '& | “&” cannot stand in a rule.'],
+    ['', ' | The rule is empty.'],
+  ])('%s', (text, expected) => {
+    expect(faultOf(text)).toBe(expected);
+  });
+
+  it('also when it nests a thousand deep, quickly', () => {
+    expect(faultOf(`${'('.repeat(1000)}close > 5${')'.repeat(1000)}`)).toContain('nests more than 60 deep');
+    expect(faultOf(`${'5-day average of '.repeat(1000)}close > 5`)).toContain('nests more than 60 deep');
+  });
+
+  it('and never crashes on nonsense', () => {
+    const words = [
+      'close',
+      '20-day',
+      'average',
+      'of',
+      '(',
+      ')',
+      'and',
+      'or',
+      'not',
+      '>',
+      '5',
+      'on',
+      'KIX',
+      'for',
+      '3',
+      'days',
+      'ago',
+      'prior',
+      '{n}',
+      '-',
+      '12/26-day',
+      'MACD',
+      '%',
+      'é',
+      '\n',
+      '#',
+    ];
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom(...words), { maxLength: 14 }), (parts) => {
+        const parsed = parseRule(parts.join(' '));
+        if (!parsed.ok) expect(parsed.problem.message.length).toBeGreaterThan(10);
+      }),
+      { numRuns: 1000 },
+    );
+  });
+});
+
+// ---- text -> tree -> text ----
+
+const at = { from: 0, to: 0 };
+const number = fc.oneof(
+  fc
+    .integer({ min: 1, max: 400 })
+    .map((value): Node => ({ kind: 'number', value, text: String(value), place: at })),
+  fc.constant<Node>({ kind: 'dial', name: 'pull', place: at }),
+) as fc.Arbitrary<Extract<Node, { kind: 'number' | 'dial' }>>;
+const { value, rule } = fc.letrec<{ value: Node; rule: Node }>((tie) => ({
+  value: fc.oneof(
+    { maxDepth: 4, withCrossShrink: true },
+    number,
+    fc
+      .constantFrom('close', 'volume', 'true range')
+      .map((phrase): Node => ({ kind: 'measure', phrase, windows: [], takes: [], place: at })),
+    fc
+      .tuple(number, tie('value'))
+      .map(([n, of]): Node => ({ kind: 'measure', phrase: 'average', windows: [n], takes: [of], place: at })),
+    fc.tuple(number, number, tie('value')).map(
+      ([n, k, of]): Node => ({
+        kind: 'measure',
+        phrase: 'upper band',
+        windows: [n],
+        takes: [k, of],
+        place: at,
+      }),
+    ),
+    fc
+      .tuple(number, tie('rule'))
+      .map(([n, of]): Node => ({ kind: 'measure', phrase: 'count', windows: [n], takes: [of], place: at })),
+    tie('value').map((of): Node => ({ kind: 'negative', of, place: at })),
+    fc.tuple(fc.constantFrom('+', '-', '*', '/'), tie('value'), tie('value')).map(
+      ([operator, left, right]): Node => ({
+        kind: 'arithmetic',
+        operator: operator as '+',
+        left,
+        right,
+        place: at,
+      }),
+    ),
+    fc.tuple(tie('value'), number).map(([of, bars]): Node => ({ kind: 'ago', of, bars, place: at })),
+    tie('value').map((of): Node => ({ kind: 'scope', instrument: 'KIX', of, place: at })),
+  ),
+  rule: fc.oneof(
+    { maxDepth: 4, withCrossShrink: true },
+    fc
+      .tuple(fc.constantFrom('is above', 'crosses below', 'equals', 'is at most'), tie('value'), tie('value'))
+      .map(
+        ([comparator, left, right]): Node => ({
+          kind: 'comparison',
+          comparator: comparator as 'equals',
+          left,
+          right,
+          place: at,
+        }),
+      ),
+    fc.constantFrom<Node>(
+      { kind: 'gap', way: 'up', place: at },
+      { kind: 'constant', value: true, place: at },
+    ),
+    fc
+      .tuple(tie('value'), tie('value'), tie('value'))
+      .map(([of, low, high]): Node => ({ kind: 'between', of, low, high, place: at })),
+    fc
+      .tuple(tie('value'), fc.option(number, { nil: undefined }))
+      .map(([of, bars]): Node => ({ kind: 'moving', way: 'rising', of, bars, place: at })),
+    fc
+      .tuple(tie('value'), number)
+      .map(([of, bars]): Node => ({ kind: 'extreme', way: 'lowest', of, bars, place: at })),
+    tie('rule').map((of): Node => ({ kind: 'not', of, place: at })),
+    fc
+      .tuple(
+        fc.constantFrom('and' as const, 'or' as const),
+        fc.array(tie('rule'), { minLength: 2, maxLength: 3 }),
+      )
+      .map(([kind, parts]): Node => ({ kind, parts, place: at })),
+    fc
+      .tuple(tie('rule'), number)
+      .map(([of, bars]): Node => ({ kind: 'lasting', how: 'in a row', of, bars, place: at })),
+    fc
+      .tuple(tie('rule'), number, number)
+      .map(([of, times, bars]): Node => ({ kind: 'at-least-of', of, times, bars, place: at })),
+    tie('rule').map((of): Node => ({ kind: 'scope', instrument: 'KIX', of, place: at })),
+  ),
+}));
+
+/** The tree without places, and without the difference between a and (b and c) and a and b and c written apart. */
+const bare = (node: Node): unknown =>
+  JSON.parse(JSON.stringify(node, (key, x) => (key === 'place' ? undefined : x)));
+
+describe('printing', () => {
+  it.each([
+    ['rule', rule],
+    ['value', value],
+  ] as const)('a %s and parsing it gives the same tree', (_kind, arbitrary) => {
+    fc.assert(
+      fc.property(arbitrary, (tree) => {
+        const text = printRule(tree);
+        const parsed = parseRule(text);
+        if (!parsed.ok) throw new Error(`${text}: ${parsed.problem.message}`);
+        expect(bare(parsed.tree)).toEqual(bare(tree));
+      }),
+      { numRuns: 400 },
+    );
+  });
+
+  it('writes what a trader would write', () => {
+    const parsed = parseRule(
+      'Close>PRIOR 40-bar high AND(volume >= 1.2*50-day average of volume or not gaps down)',
+    );
+    expect(parsed.ok && printRule(parsed.tree)).toBe(
+      'close is above prior 40-day high and (volume is at least 1.2 * 50-day average of volume or not gaps down)',
+    );
+  });
+});
