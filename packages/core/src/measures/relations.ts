@@ -125,7 +125,7 @@ export const relations: readonly Measure[] = [
     takes: [{ word: 'of', kind: 'value' }],
     unit: 'percent-scale',
     formula:
-      "100 * members with a lower V / (members - 1) among that day's members with V defined; 100 = highest; 100 when alone",
+      "100 * (members - rank) / (members - 1) among that day's members with V defined; 100 = highest, 100 when alone",
     source: 'definition',
     warmUp: () => 0,
     compute: () => {},

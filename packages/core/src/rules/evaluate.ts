@@ -287,14 +287,8 @@ export function createEvaluator(panel: Panel, settings: EvaluatorSettings): Eval
       let place = 0;
       for (let r = 0; r < n; r++) {
         if (r === 0 || valueOf(sorted[r]) !== valueOf(sorted[r - 1])) place = r;
-        let lower = n - 1 - place;
-        if (how === 'percentile') {
-          let equal = place;
-          while (equal + 1 < n && valueOf(sorted[equal + 1]) === valueOf(sorted[place])) equal++;
-          lower = n - 1 - equal;
-        }
         out[sorted[r]][next[sorted[r]] - 1] =
-          how === 'rank' ? place + 1 : n === 1 ? 100 : (100 * lower) / (n - 1);
+          how === 'rank' ? place + 1 : n === 1 ? 100 : (100 * (n - 1 - place)) / (n - 1);
       }
     }
     for (let k = 0; k < out.length; k++) {

@@ -1,0 +1,113 @@
+// The command as a person runs it: from the repository's root, with no build step.
+
+import { spawnSync } from 'node:child_process';
+import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, describe, expect, it } from 'vitest';
+
+const root = join(import.meta.dirname, '../../..');
+const golden = join(import.meta.dirname, 'golden');
+const scratch = mkdtempSync(join(tmpdir(), 'plateau-'));
+afterAll(() => rmSync(scratch, { recursive: true }));
+
+function plateau(...args: string[]) {
+  return spawnSync(process.execPath, ['apps/cli/bin/plateau.mjs', ...args], { cwd: root, encoding: 'utf8' });
+}
+const strategy = join(golden, '03-oversold-skip/strategy.json');
+const bars = join(golden, 'bars');
+const universe = join(golden, 'universe.csv');
+
+describe('plateau run', () => {
+  it('prints the figures and writes the five files', () => {
+    const out = join(scratch, 'out');
+    const { status, stdout } = plateau(
+      'run',
+      strategy,
+      '--bars',
+      bars,
+      '--universe',
+      universe,
+      '--benchmark',
+      'KIX',
+      '--out',
+      out,
+    );
+    expect(status).toBe(0);
+    expect(stdout).toContain('Growth a year');
+    expect(stdout).toMatch(/Trades\s+1251/);
+    expect(readdirSync(out).sort()).toEqual([
+      'decisions.csv',
+      'equity.csv',
+      'next-orders.csv',
+      'summary.json',
+      'trades.csv',
+    ]);
+    const { inputs } = JSON.parse(readFileSync(join(out, 'summary.json'), 'utf8'));
+    expect(inputs.strategy).toMatch(/^[0-9a-f]{64}$/);
+  });
+
+  it.each<[string, () => string[], string]>([
+    [
+      'a missing file',
+      () => ['run', 'none.json', '--bars', bars, '--universe', universe],
+      'none.json: there is no such file',
+    ],
+    [
+      'a missing folder',
+      () => ['run', strategy, '--bars', 'nowhere', '--universe', universe],
+      'nowhere: there is no such folder of bars',
+    ],
+    [
+      'no bars option',
+      () => ['run', strategy, '--universe', universe],
+      'name the folder of bars: --bars FOLDER',
+    ],
+    ['an unknown option', () => ['run', strategy, '--fast'], "Unknown option '--fast'"],
+    [
+      'a bad date',
+      () => ['run', strategy, '--bars', bars, '--universe', universe, '--from', 'May'],
+      '--from: “May” is no date; write YYYY-MM-DD',
+    ],
+    [
+      'an unknown benchmark',
+      () => ['run', strategy, '--bars', bars, '--universe', universe, '--benchmark', 'ZZ'],
+      'benchmark: There are no bars for the benchmark “ZZ”; choose another.',
+    ],
+    [
+      'a rule with a fault',
+      () => {
+        const file = join(scratch, 'faulty.json');
+        writeFileSync(
+          file,
+          JSON.stringify({
+            format: 'plateau-strategy/1',
+            name: '',
+            long: { enter: 'close > 5-day avg', leave: 'never' },
+          }),
+        );
+        return ['run', file, '--bars', bars, '--universe', universe];
+      },
+      'long.enter: “avg” is not a word of the rule language',
+    ],
+    [
+      'a bad row',
+      () => {
+        const folder = join(scratch, 'bad');
+        cpSync(bars, folder, { recursive: true });
+        const file = join(folder, 'K02.csv');
+        const lines = readFileSync(file, 'utf8').split('\n');
+        lines[9] = '2011-01-14,30,20,31,30,1';
+        writeFileSync(file, lines.join('\n'));
+        return ['run', strategy, '--bars', folder, '--universe', universe];
+      },
+      'K02.csv, line 10: the high 20 is below the low 31',
+    ],
+  ])('refuses %s with one line and status 2', (_what, args, message) => {
+    const { status, stderr, stdout } = plateau(...args());
+    expect(stderr).toContain(message);
+    expect(stderr.trim().split('\n')).toHaveLength(1);
+    expect(stdout).toBe('');
+    expect(status).toBe(2);
+  });
+});

@@ -1,0 +1,134 @@
+// Figures against numbers worked out by hand.
+
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+  civilFromDay,
+  dayFromCivil,
+  dayFromIso,
+  isoFromDay,
+  monthOf,
+  weekdayOf,
+  weekOf,
+} from '../src/days/day.ts';
+import { exp, log, power } from '../src/numeric/portable.ts';
+import { curveFigures } from '../src/statistics/curve-figures.ts';
+import { drawdownSpells } from '../src/statistics/drawdown.ts';
+import { periodReturns } from '../src/statistics/periods.ts';
+import { reduceCurves } from '../src/statistics/reduce.ts';
+import { regress } from '../src/statistics/regression.ts';
+
+const days = Int32Array.from([0, 1, 2, 3, 7]);
+const curve = Float64Array.from([100, 110, 99, 104.5, 121]);
+
+describe('a curve', () => {
+  const f = curveFigures(days, curve, new Float64Array(4), 252);
+
+  it('has its total return, growth, drawdown and ratios', () => {
+    expect(f.totalReturn).toBeCloseTo(0.21, 12);
+    expect(f.cagr).toBeCloseTo(1.21 ** (365.25 / 7) - 1, 6);
+    expect(f.maxDrawdown).toBeCloseTo(-0.1, 12);
+    expect(f.longestDrawdownDays).toBe(6); // from the peak on day 1 to the recovery on day 7
+    expect(f.returnToDrawdown).toBeCloseTo(21 / 11, 12);
+    expect(f.ulcer).toBeCloseTo(Math.sqrt((0.01 + 0.05 ** 2) / 5), 12);
+    const r = [0.1, -0.1, 104.5 / 99 - 1, 121 / 104.5 - 1];
+    const mean = r.reduce((a, b) => a + b) / 4;
+    const sd = Math.sqrt(r.reduce((a, b) => a + (b - mean) ** 2, 0) / 3);
+    expect(f.sharpe).toBeCloseTo((mean / sd) * Math.sqrt(252), 10);
+    expect(f.sortino).toBeCloseTo((mean / Math.sqrt(0.01 / 4)) * Math.sqrt(252), 10);
+  });
+
+  it('leaves a ratio without a denominator undefined', () => {
+    const still = curveFigures(days, new Float64Array(5).fill(100), new Float64Array(4), 252);
+    for (const value of [
+      still.sharpe,
+      still.sortino,
+      still.mar,
+      still.returnToDrawdown,
+      still.averageDrawdown,
+    ])
+      expect(value).toBeNaN();
+    expect(still.maxDrawdown).toBe(0);
+  });
+
+  it('has spells below its peaks, the last perhaps unrecovered', () => {
+    expect(drawdownSpells(Float64Array.from([5, 4, 5, 6, 3, 4]))).toEqual([
+      { peak: 0, bottom: 1, recovery: 2, depth: -0.19999999999999996 },
+      { peak: 3, bottom: 4, recovery: undefined, depth: -0.5 },
+    ]);
+  });
+
+  it('has returns by year that compound to the whole', () => {
+    const ends = Int32Array.from(
+      ['2020-01-02', '2020-12-31', '2021-06-01', '2021-12-31', '2022-01-03'].map(
+        (d) => dayFromIso(d) as number,
+      ),
+    );
+    const years = periodReturns(ends, curve, 'year');
+    expect(years.map((y) => y.period)).toEqual([2020, 2021, 2022]);
+    expect(years.reduce((product, y) => product * (1 + y.return), 1)).toBeCloseTo(1.21, 12);
+  });
+});
+
+describe('regression', () => {
+  it('finds the line through points on a line', () => {
+    const fit = regress(Float64Array.from([3, 5, 7]), Float64Array.from([1, 2, 3]));
+    expect(fit).toMatchObject({ n: 3, alpha: 1, beta: 2, rSquared: 1 });
+  });
+});
+
+describe('portable mathematics', () => {
+  it('agrees with the machine’s own to the last two digits', () => {
+    fc.assert(
+      fc.property(fc.double({ min: -700, max: 700, noNaN: true }), (x) => {
+        expect(Math.abs(exp(x) / Math.exp(x) - 1)).toBeLessThan(5e-16);
+      }),
+    );
+    fc.assert(
+      fc.property(fc.double({ min: 1e-300, max: 1e300, noNaN: true }), (x) => {
+        expect(Math.abs(log(x) - Math.log(x))).toBeLessThanOrEqual(
+          5e-16 * Math.max(1e-3, Math.abs(Math.log(x))) + 2e-19,
+        );
+      }),
+    );
+    expect(power(2, 10)).toBeCloseTo(1024, 9);
+    expect(exp(1000)).toBe(Infinity);
+    expect(log(0)).toBe(-Infinity);
+    expect(log(-1)).toBeNaN();
+  });
+});
+
+describe('days', () => {
+  it('agree with the calendar', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -30000, max: 60000 }), (day) => {
+        const date = new Date(day * 86_400_000);
+        expect(isoFromDay(day)).toBe(date.toISOString().slice(0, 10));
+        expect(dayFromIso(isoFromDay(day))).toBe(day);
+        expect(weekdayOf(day)).toBe(((date.getUTCDay() + 6) % 7) + 1);
+        expect(monthOf(day)).toBe(date.getUTCFullYear() * 12 + date.getUTCMonth());
+        expect(weekOf(day) === weekOf(day + 1)).toBe(weekdayOf(day) !== 7);
+        const { year, month, date: dom } = civilFromDay(day);
+        expect(dayFromCivil(year, month, dom)).toBe(day);
+      }),
+    );
+  });
+  it.each(['2023-02-30', '2023-13-01', '2023-1-01', '20230101', 'yesterday', '2023-00-10'])(
+    'refuse %s',
+    (text) => {
+      expect(dayFromIso(text)).toBeUndefined();
+    },
+  );
+});
+
+describe('reduced curves', () => {
+  it('keep both ends and every extreme of each stretch', () => {
+    const long = Float64Array.from({ length: 10_000 }, (_x, i) => Math.sin(i / 37) + (i === 5555 ? 9 : 0));
+    const kept = reduceCurves([long], 0, 9_999, 100);
+    expect(kept.length).toBeLessThan(300);
+    expect(kept[0]).toBe(0);
+    expect(kept.at(-1)).toBe(9_999);
+    expect(kept).toContain(5555);
+    expect(Math.min(...kept.map((i) => long[i]))).toBe(Math.min(...long));
+  });
+});

@@ -1,0 +1,184 @@
+// Files in and out: what is read, what is refused and where.
+
+import { dayFromIso, type Strategy } from '@plateau/core';
+import { describe, expect, it } from 'vitest';
+import {
+  describeProblem,
+  type Result,
+  readBarsCsv,
+  readStrategyFile,
+  readUniverseCsv,
+  tradesCsv,
+  writeStrategyFile,
+} from '../src/index.ts';
+
+const faultsOf = (result: Result<unknown>): string[] =>
+  result.ok ? [] : result.problems.map(describeProblem);
+function valueOf<T>(result: Result<T>): T {
+  if (!result.ok) throw new Error(faultsOf(result).join('; '));
+  return result.value;
+}
+
+describe('bars as CSV', () => {
+  const good = 'Date,Open,High,Low,Close,Volume\n2020-01-02,10,12,9,11,100\n2020-01-03,11,13,10,12,200\n';
+
+  it('are read in any column order and case, with byte-order mark, CRLF, quotes, semicolons', () => {
+    const expected = valueOf(readBarsCsv(good, 'K.csv'));
+    expect([...expected.close]).toEqual([11, 12]);
+    expect([...expected.day]).toEqual([dayFromIso('2020-01-02'), dayFromIso('2020-01-03')]);
+    for (const text of [
+      `\uFEFF${good}`,
+      good.replace(/\n/g, '\r\n'),
+      good.replace(/,/g, ';'),
+      good.replace(/11/g, '"11"'),
+      'close,DATE,low,open,HIGH,Volume\n11,2020-01-02,9,10,12,100\n12,2020-01-03,10,11,13,200',
+    ]) {
+      expect(valueOf(readBarsCsv(text, 'K.csv'))).toEqual(expected);
+    }
+  });
+
+  it('take an adjusted close to adjust all prices, and a factor as it is', () => {
+    const adjusted = valueOf(
+      readBarsCsv('Date,Open,High,Low,Close,Volume,Adj Close\n2020-01-02,10,12,8,10,100,5\n', 'K.csv'),
+    );
+    expect([
+      adjusted.open[0],
+      adjusted.high[0],
+      adjusted.low[0],
+      adjusted.close[0],
+      adjusted.volume[0],
+      adjusted.factor?.[0],
+    ]).toEqual([5, 6, 4, 5, 200, 0.5]);
+    const factor = valueOf(readBarsCsv('Date,Open,High,Low,Close,Factor\n2020-01-02,5,6,4,5,0.5\n', 'K.csv'));
+    expect([factor.close[0], factor.volume[0], factor.factor?.[0]]).toEqual([5, 0, 0.5]);
+  });
+
+  it.each([
+    ['2020-01-02,10,9,12,11,1', 'K.csv, line 2: the high 9 is below the low 12'],
+    ['2020-01-02,10,12,9,13,1', 'K.csv, line 2: the close 13 lies outside low 9 to high 12'],
+    ['2020-01-02,-1,12,9,11,1', 'K.csv, line 2: a price is missing, zero or negative'],
+    ['2020-01-02,x,12,9,11,1', 'K.csv, line 2: a price is missing, zero or negative'],
+    ['2020-01-02,10,12,9', 'K.csv, line 2: a price is missing, zero or negative'],
+    ['2020-01-02,10,12,9,11,-5', 'K.csv, line 2: the volume is missing or negative'],
+    ['02/01/2020,10,12,9,11,1', 'K.csv, line 2: “02/01/2020” is no date; write YYYY-MM-DD'],
+    [
+      '2020-01-03,10,12,9,11,1\n2020-01-03,10,12,9,11,1',
+      'K.csv, line 3: the day 2020-01-03 does not come after 2020-01-03; sort the rows and drop doubles',
+    ],
+    ['', 'K.csv: there are no bars below the header'],
+  ])('refuse %s', (rows, message) => {
+    expect(faultsOf(readBarsCsv(`Date,Open,High,Low,Close,Volume\n${rows}\n`, 'K.csv'))).toEqual([message]);
+  });
+
+  it('refuse a header without what they need', () => {
+    expect(faultsOf(readBarsCsv('Date,Open,Close\n', 'K.csv'))).toEqual([
+      'K.csv, line 1: the header lacks high, low; it needs Date, Open, High, Low, Close and may have Volume, Adj Close, Factor',
+    ]);
+  });
+});
+
+describe('a universe as CSV', () => {
+  it('reads dates, groups and several spells of a symbol', () => {
+    expect(
+      valueOf(
+        readUniverseCsv('symbol,from,to,group\nA,,2020-01-05,north\nA,2021-01-01,,north\nB,,,\n\n', 'u.csv'),
+      ),
+    ).toEqual([
+      { symbol: 'A', to: dayFromIso('2020-01-05'), group: 'north' },
+      { symbol: 'A', from: dayFromIso('2021-01-01'), group: 'north' },
+      { symbol: 'B' },
+    ]);
+  });
+  it('refuses a bad date, turned dates and a missing header', () => {
+    expect(faultsOf(readUniverseCsv('symbol,from,to\nA,soon,\nB,2021-01-01,2020-01-01\n', 'u.csv'))).toEqual([
+      'u.csv, line 2: “soon” is no date; write YYYY-MM-DD',
+      'u.csv, line 3: B leaves on 2020-01-01, before it comes on 2021-01-01',
+    ]);
+    expect(faultsOf(readUniverseCsv('ticker\nA\n', 'u.csv'))).toEqual([
+      'u.csv, line 1: the header lacks symbol; it may also have from, to and group',
+    ]);
+  });
+});
+
+describe('a strategy file', () => {
+  const least = { format: 'plateau-strategy/1', name: 'Least', long: { enter: 'always', leave: 'never' } };
+  const faults = (change: object): string[] =>
+    faultsOf(readStrategyFile(JSON.stringify({ ...least, ...change }), 's.json'));
+
+  it('fills in every default, and comes back the same when written and read', () => {
+    const strategy = valueOf(readStrategyFile(JSON.stringify(least), 's.json'));
+    expect(strategy).toMatchObject({
+      bars: 'day',
+      size: { method: 'percent-of-equity', percent: 10, unaffordable: 'shrink', fractional: false },
+      timing: { enter: 'next-open', leave: 'next-open' },
+      account: { capital: 100_000, leverage: 1 },
+      costs: { slippage: 0, commission: { maxPercent: 100 } },
+      long: { stops: { trigger: 'touch' } },
+    });
+    expect(valueOf(readStrategyFile(writeStrategyFile(strategy), 's.json'))).toEqual(strategy);
+  });
+
+  it.each<[object, string]>([
+    [
+      { format: 'another/2' },
+      's.json: a strategy file has the format “plateau-strategy/1”; this one says “another/2”',
+    ],
+    [{ colour: 'red' }, 's.json: “colour” is not a key of a strategy file; remove or correct it'],
+    [
+      { long: { enter: 'always', exit: 'never' } },
+      's.json: “long.exit” is not a key of a strategy file; remove or correct it',
+    ],
+    [
+      { size: { method: 'all-in' } },
+      's.json: “size.method” must be one of [percent-of-equity, equal-slots, cash, shares, risk-cash, risk-percent, volatility]',
+    ],
+    [{ size: { method: 'cash' } }, 's.json: “size.amount” is required'],
+    [
+      { size: { method: 'equal-slots', percent: 5 } },
+      's.json: “size.percent” is not a key of a strategy file; remove or correct it',
+    ],
+    [{ account: { capital: -5 } }, 's.json: “account.capital” must be greater than 0'],
+    [{ long: undefined }, 's.json: the strategy needs a “long” or a “short” side'],
+    [{ limits: { positions: 2.5 } }, 's.json: “limits.positions” must be an integer'],
+  ])('names what is wrong in %j', (change, message) => {
+    expect(faults(change)).toContain(message);
+  });
+
+  it('that is no JSON is refused', () => {
+    expect(faultsOf(readStrategyFile('{', 's.json'))[0]).toContain('s.json: this is no JSON');
+  });
+});
+
+describe('trades as CSV', () => {
+  it('write numbers in full and a symbol that looks like a formula as text', () => {
+    const trade = {
+      symbol: '=SUM(A1)',
+      side: 'long',
+      decisionDay: 0,
+      entryDay: 1,
+      entryPrice: 0.1 + 0.2,
+      shares: 10,
+      exitDay: undefined,
+      exitPrice: undefined,
+      exitReason: undefined,
+      commission: 0,
+      carry: 0,
+      profit: -1,
+      return: -0.1,
+      barsHeld: 3,
+      mae: -0.2,
+      mfe: 0,
+      riskPerShare: 0,
+      r: undefined,
+    } as const;
+    const [, row] = tradesCsv([trade]).split('\n');
+    expect(row).toBe(
+      "'=SUM(A1),long,1970-01-01,1970-01-02,0.30000000000000004,10,,,,0,0,-1,-0.1,3,-0.2,0,0,",
+    );
+  });
+});
+
+// The type is part of the promise: what is read is what the engine takes.
+export type Read = typeof readStrategyFile extends (text: string, file: string) => Result<Strategy>
+  ? true
+  : never;
