@@ -3,7 +3,7 @@
 import { civilFromDay, isoFromDay, monthOf, type Run, yearOf } from '@plateau/core';
 import { clsx } from 'clsx';
 import { ZoomIn, ZoomOut } from 'lucide-react';
-import { type KeyboardEvent, useMemo, useState } from 'react';
+import { type KeyboardEvent, memo, useMemo, useState } from 'react';
 import {
   Area,
   Bar,
@@ -35,7 +35,7 @@ interface RunChartsProps {
 }
 
 /** Equity as land and drawdown as water under one time axis, crosshair and zoom. */
-export function RunCharts({ run, benchmark, ghost }: RunChartsProps) {
+export const RunCharts = memo(function RunCharts({ run, benchmark, ghost }: RunChartsProps) {
   const size = run.marks.day.length;
   const [zoom, setZoom] = useState<{ from: number; to: number } | undefined>();
   const [drag, setDrag] = useState<{ from: number; to: number } | undefined>();
@@ -248,7 +248,7 @@ export function RunCharts({ run, benchmark, ghost }: RunChartsProps) {
       </div>
     </div>
   );
-}
+});
 
 function spanOf(run: Run, zoom: { from: number; to: number } | undefined): Span {
   const { day } = run.marks;
@@ -295,7 +295,7 @@ function Readout({ row, benchmark }: { row: ChartRow; benchmark: string }) {
 }
 
 /** Each year's return, strategy beside benchmark. */
-export function YearsChart({ run, benchmark }: { run: Run; benchmark: string }) {
+export const YearsChart = memo(function YearsChart({ run, benchmark }: { run: Run; benchmark: string }) {
   return (
     <div className="flex h-full min-h-0">
       <div className="min-w-0 flex-1">
@@ -359,4 +359,4 @@ export function YearsChart({ run, benchmark }: { run: Run; benchmark: string }) 
       </div>
     </div>
   );
-}
+});

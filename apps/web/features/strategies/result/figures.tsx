@@ -1,5 +1,6 @@
 import type { Figures } from '@plateau/core';
 import { Tooltip } from 'radix-ui';
+import { memo } from 'react';
 import { count, money, percent, ratio } from './format.ts';
 
 interface FigureRow {
@@ -84,7 +85,13 @@ const rows: readonly FigureRow[] = [
 ];
 
 /** The headline figures, strategy and benchmark in two columns. */
-export function FiguresTable({ figures, benchmark }: { figures: Figures; benchmark: string }) {
+export const FiguresTable = memo(function FiguresTable({
+  figures,
+  benchmark,
+}: {
+  figures: Figures;
+  benchmark: string;
+}) {
   return (
     <table className="w-full" aria-label="Headline figures">
       <thead>
@@ -125,4 +132,4 @@ export function FiguresTable({ figures, benchmark }: { figures: Figures; benchma
       </tbody>
     </table>
   );
-}
+});

@@ -13,7 +13,7 @@ import {
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { clsx } from 'clsx';
 import { ArrowDown, ArrowUp, Download } from 'lucide-react';
-import { useMemo, useRef, useState } from 'react';
+import { memo, useMemo, useRef, useState } from 'react';
 import { Button } from '@/ui/button';
 import { saveFile } from '@/ui/save-file.ts';
 import { count, money, percent, price, ratio } from './format.ts';
@@ -73,7 +73,13 @@ const ROW = 24;
 const metaOf = (definition: { meta?: unknown }): Meta => definition.meta as Meta;
 
 /** All trades, open ones too: sortable by any column, only the rows in view are drawn. */
-export function TradesTable({ trades, name }: { trades: readonly Trade[]; name: string }) {
+export const TradesTable = memo(function TradesTable({
+  trades,
+  name,
+}: {
+  trades: readonly Trade[];
+  name: string;
+}) {
   const [sorting, setSorting] = useState<SortingState>([]);
   const data = useMemo(() => [...trades], [trades]);
   const table = useReactTable({
@@ -195,4 +201,4 @@ export function TradesTable({ trades, name }: { trades: readonly Trade[]; name: 
       )}
     </div>
   );
-}
+});

@@ -1,0 +1,311 @@
+// The main path in a real browser: first start, an edit and its ghost, trades and their CSV, reload, offline, bad input.
+
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { createSkerryMarket, historyCsv } from '@plateau/skerry';
+import { type BrowserContext, expect, type Page, test } from '@playwright/test';
+import axe from 'axe-core';
+
+test.describe.configure({ mode: 'serial' });
+
+let context: BrowserContext;
+let page: Page;
+const scratch = mkdtempSync(join(tmpdir(), 'plateau-e2e-'));
+const errors: string[] = [];
+
+test.beforeAll(async ({ browser }) => {
+  context = await browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
+  page = await context.newPage();
+  page.on('pageerror', (error) => errors.push(error.message));
+  page.on('console', (message) => {
+    if (
+      message.type() === 'error' &&
+      !/Failed to load resource|ERR_INTERNET_DISCONNECTED/.test(message.text())
+    )
+      errors.push(message.text());
+  });
+});
+test.afterAll(async () => {
+  await context.close();
+  rmSync(scratch, { recursive: true });
+});
+
+const result = () => page.getByRole('region', { name: 'Result' });
+const done = () => expect(result()).toHaveAttribute('data-status', 'done');
+const ridge = () => page.getByTestId('equity-chart').locator('.recharts-area-curve').getAttribute('d');
+const figure = async (name: string) =>
+  page
+    .getByRole('table', { name: 'Headline figures' })
+    .getByRole('row', { name })
+    .getByRole('cell')
+    .first()
+    .innerText();
+const rule = (name: string) => page.getByRole('textbox', { name });
+
+async function typeRule(name: string, text: string): Promise<void> {
+  await rule(name).click();
+  await page.keyboard.press('ControlOrMeta+a');
+  await page.keyboard.type(text);
+  await page.keyboard.press('Escape');
+}
+
+async function sameSummary(out: string): Promise<void> {
+  // Every figure the page shows comes from the same engine; the trades it exports are compared to the last bit.
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'CSV' }).click();
+  const ours = readFileSync(await (await download).path(), 'utf8');
+  const theirs = readFileSync(join(out, 'trades.csv'), 'utf8');
+  expect(ours.split('\n').sort()).toEqual(theirs.split('\n').sort());
+}
+
+test('the first start brings in the market with visible progress and shows a strategy beside buy-and-hold', async () => {
+  await page.goto('/');
+  await expect(page.getByText('Bringing in the Skerry market')).toBeVisible();
+  await expect(page.getByText(/[1-9]\d* of 173 instruments/)).toBeVisible();
+  await done();
+  expect(await page.evaluate(() => crossOriginIsolated)).toBe(true);
+  await expect(page.getByRole('table', { name: 'Headline figures' }).getByRole('columnheader')).toHaveText([
+    'After costs',
+    'Strategy',
+    'SK60 held',
+  ]);
+  await expect(page.getByTestId('equity-chart').locator('.recharts-area-curve')).toBeVisible();
+  await expect(page.getByTestId('drawdown-chart').locator('.recharts-area-curve')).toBeVisible();
+});
+
+test('an edit of a rule changes the curve, and the curve before it stays as a ghost', async () => {
+  const before = await ridge();
+  await typeRule('Leave when', 'close < 100-day average');
+  await expect.poll(ridge).not.toBe(before);
+  await done();
+  await expect(page.getByText('Before the last edit')).toBeVisible();
+  await expect(page.getByTestId('equity-chart').locator('.recharts-line')).toHaveCount(2);
+});
+
+test('undo and redo bring the rule and its result back', async () => {
+  const after = await figure('Growth a year');
+  await page
+    .getByRole('heading', { name: 'Strategies' })
+    .focus()
+    .catch(() => undefined);
+  await page.keyboard.press('ControlOrMeta+z');
+  await expect(rule('Leave when')).toContainText('lowest of 30 days');
+  await done();
+  await expect.poll(() => figure('Growth a year')).not.toBe(after);
+  await page.keyboard.press('ControlOrMeta+Shift+z');
+  await expect(rule('Leave when')).toContainText('100-day average');
+  await expect.poll(() => figure('Growth a year')).toBe(after);
+});
+
+test('a rule with an error keeps the last good curve, greyed, and marks the place', async () => {
+  const before = await ridge();
+  await typeRule('Enter when', 'close > 200-day avrage');
+  await expect(page.getByRole('alert').filter({ hasText: 'Did you mean “average”?' })).toBeVisible();
+  await expect(result()).toHaveAttribute('data-status', 'faulty');
+  expect(await ridge()).toBe(before);
+  await expect(page.locator('.cm-lintRange-error')).toHaveText('avrage');
+  await page.keyboard.press('ControlOrMeta+z');
+  await done();
+});
+
+test.describe('each bad setting has its own message and keeps what was typed', () => {
+  for (const [label, text, message] of [
+    ['From', '2030-01-01', 'fewer than two days'],
+    ['Slots', '900000', '900000 slots leave less than 1 of money for each'],
+    ['Capital', 'lots', '“lots” is no number'],
+  ] as const) {
+    test(`${label} ${text}`, async () => {
+      const field = page.getByLabel(label, { exact: true });
+      const before = await field.inputValue();
+      await field.fill(text);
+      await expect(page.getByRole('alert').filter({ hasText: message })).toBeVisible();
+      await expect(field).toHaveValue(text);
+      await field.fill(before);
+      await done();
+    });
+  }
+
+  test('an instrument without bars', async () => {
+    const before = (await rule('Rank by').innerText()).trim();
+    await typeRule('Rank by', 'on SK06 (close)');
+    await expect(
+      page
+        .getByRole('alert')
+        .filter({ hasText: 'There are no bars for the instrument “SK06”. Did you mean SK60?' }),
+    ).toBeVisible();
+    await typeRule('Rank by', before);
+    await done();
+  });
+
+  test('dates the wrong way round', async () => {
+    await page.getByLabel('From', { exact: true }).fill('2015-01-05');
+    await page.getByLabel('To', { exact: true }).fill('2014-01-05');
+    await expect(
+      page.getByRole('alert').filter({ hasText: 'comes after the last day 2014-01-05; swap them' }),
+    ).toBeVisible();
+    await page.getByLabel('From', { exact: true }).fill('');
+    await page.getByLabel('To', { exact: true }).fill('');
+    await done();
+  });
+});
+
+test('trades sort by a column, and their CSV holds the rows of the table in its order', async () => {
+  const table = page.getByRole('table', { name: 'Trades' });
+  await table.getByRole('button', { name: 'Profit' }).click();
+  await expect(table.getByRole('columnheader', { name: 'Profit' })).toHaveAttribute(
+    'aria-sort',
+    'descending',
+  );
+  const shown = await table.getByRole('row').nth(1).getByRole('cell').allInnerTexts();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'CSV' }).click();
+  const lines = readFileSync(await (await download).path(), 'utf8')
+    .trim()
+    .split('\n');
+  const [header, first] = lines.slice(0, 2).map((line) => line.split(','));
+  const cell = (name: string): string => first?.[header?.indexOf(name) ?? -1] ?? '';
+  expect(shown[0]).toBe(cell('symbol'));
+  expect(shown[2]).toBe(cell('entryDate'));
+  const whole = new Intl.NumberFormat('en', { maximumFractionDigits: 0 });
+  expect(shown[9]).toBe(whole.format(Number(cell('profit'))));
+  const profits = lines.slice(1).map((line) => Number(line.split(',')[header?.indexOf('profit') ?? -1]));
+  expect(profits).toEqual([...profits].sort((a, b) => b - a));
+  await expect(page.getByText(`${(lines.length - 1).toLocaleString('en')} trades`)).toBeVisible();
+});
+
+test('the headless runner gives the same trades to the last bit', async () => {
+  const skerry = createSkerryMarket();
+  const bars = join(scratch, 'bars');
+  spawnSync('mkdir', ['-p', bars]);
+  for (const [symbol, its] of skerry.bars) writeFileSync(join(bars, `${symbol}.csv`), historyCsv(its));
+  const iso = (day: number | undefined): string =>
+    day === undefined ? '' : new Date(day * 86_400_000).toISOString().slice(0, 10);
+  const rows =
+    skerry.universes[0]?.members.map((m) => `${m.symbol},${iso(m.from)},${iso(m.to)},${m.group}`) ?? [];
+  writeFileSync(join(scratch, 'universe.csv'), ['symbol,from,to,group', ...rows].join('\n'));
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Export as strategy file' }).click();
+  const strategy = join(scratch, 'strategy.json');
+  await (await download).saveAs(strategy);
+  const out = join(scratch, 'out');
+  const { status, stderr } = spawnSync(
+    'npx',
+    [
+      'plateau',
+      'run',
+      strategy,
+      '--bars',
+      bars,
+      '--universe',
+      join(scratch, 'universe.csv'),
+      '--benchmark',
+      'SK60',
+      '--out',
+      out,
+    ],
+    { encoding: 'utf8' },
+  );
+  expect(status, stderr).toBe(0);
+  await sameSummary(out);
+});
+
+test('sheets are duplicated, deleted with undo, exported and imported', async () => {
+  const chooser = page.getByLabel('Open another sheet');
+  await page.getByRole('button', { name: 'Duplicate' }).click();
+  await expect(page.getByLabel('Name of the sheet')).toHaveValue('High ground copy');
+  await done();
+  await page.getByRole('button', { name: 'Delete' }).click();
+  await expect(page.getByLabel('Name of the sheet')).toHaveValue('High ground');
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(page.getByLabel('Name of the sheet')).toHaveValue('High ground copy');
+  await expect(chooser.getByRole('option')).toHaveCount(2);
+
+  await page.getByLabel('Strategy file', { exact: true }).setInputFiles({
+    name: 'wrong.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(
+      JSON.stringify({ format: 'plateau-strategy/1', name: 'x', long: { enter: 'always', exit: 'never' } }),
+    ),
+  });
+  await expect(page.getByText('“long.exit” is not a key of a strategy file')).toBeVisible();
+  await page.getByLabel('Strategy file', { exact: true }).setInputFiles(join(scratch, 'strategy.json'));
+  await expect(chooser.getByRole('option')).toHaveCount(3);
+  await expect(rule('Leave when')).toContainText('100-day average');
+  await done();
+});
+
+test('a tab killed in mid-edit loses nothing that was typed', async () => {
+  await typeRule('Enter when', 'close > 77-day average and clo');
+  const url = page.url();
+  await page.waitForTimeout(150);
+  const session = await context.newCDPSession(page);
+  await session.send('Page.crash').catch(() => undefined);
+  await page.close();
+  page = await context.newPage();
+  await page.goto(url);
+  await expect(rule('Enter when')).toContainText('close > 77-day average and clo');
+  await expect(result()).toHaveAttribute('data-status', 'faulty');
+  await typeRule('Enter when', 'close > 77-day average');
+  await done();
+});
+
+test('a later start comes from the store alone, without a network', async () => {
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => true));
+  await page.reload();
+  await done();
+  const growth = await figure('Growth a year');
+  await context.setOffline(true);
+  await page.reload();
+  await done();
+  expect(await figure('Growth a year')).toBe(growth);
+  await expect(rule('Enter when')).toContainText('77-day average');
+  await context.setOffline(false);
+});
+
+test('the charts zoom by key and the years are told in numbers', async () => {
+  const whole = await ridge();
+  await page.getByRole('group', { name: /Charts of the run/ }).focus();
+  await page.keyboard.press('+');
+  await expect.poll(ridge).not.toBe(whole);
+  await page.keyboard.press('0');
+  await expect.poll(ridge).toBe(whole);
+  await page.getByRole('tab', { name: 'Years' }).click();
+  await expect(page.getByRole('table', { name: 'Yearly returns' }).getByRole('row')).toHaveCount(22);
+  await page.getByRole('tab', { name: 'Trades' }).click();
+});
+
+test('the command menu reaches every place by keyboard, and unbuilt ones say so', async () => {
+  await page.keyboard.press('ControlOrMeta+.');
+  await page
+    .getByRole('combobox', { name: 'Commands' })
+    .or(page.getByPlaceholder('What do you want to do?'))
+    .first()
+    .fill('Studies');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('It is not built yet.')).toBeVisible();
+  await page.getByRole('link', { name: 'Strategies', exact: true }).click();
+  await done();
+});
+
+test('axe finds nothing serious, by day and by night', async () => {
+  for (const theme of ['Night map', 'Day map']) {
+    await page.getByRole('button', { name: theme }).click();
+    await page.waitForTimeout(200);
+    await page
+      .evaluate(`${axe.source}; undefined`)
+      .catch(async () => page.addScriptTag({ content: axe.source }));
+    const found = await page.evaluate(async () => {
+      const { violations } = await (window as unknown as { axe: typeof axe }).axe.run();
+      return violations
+        .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+        .map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`);
+    });
+    expect(found).toEqual([]);
+  }
+});
+
+test('nothing went wrong unseen', () => {
+  expect(errors).toEqual([]);
+});
