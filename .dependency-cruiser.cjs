@@ -2,7 +2,12 @@
 /** @type {import('dependency-cruiser').IConfiguration} */
 module.exports = {
   forbidden: [
-    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
+    {
+      name: 'no-circles',
+      severity: 'error',
+      from: {},
+      to: { circular: true, dependencyTypesNot: ['type-only'] },
+    },
     {
       name: 'core-imports-only-itself',
       comment: 'The computation is pure: no file, no browser, no clock. Chevrotain reads rule text.',
@@ -24,7 +29,7 @@ module.exports = {
     },
     {
       name: 'by-the-public-face',
-      comment: "A package is used through its index; only its own tests reach inside.",
+      comment: 'A package is used through its index; only its own tests reach inside.',
       severity: 'error',
       from: { path: '^(apps|packages)/([^/]+)/' },
       to: { path: '^packages/[^/]+/src/', pathNot: ['^packages/$2/', '^packages/[^/]+/src/index.ts$'] },

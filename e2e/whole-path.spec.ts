@@ -240,8 +240,10 @@ test('a tab killed in mid-edit loses nothing that was typed', async () => {
   await typeRule('Enter when', 'close > 77-day average and clo');
   const url = page.url();
   await page.waitForTimeout(150);
+  const killed = page.waitForEvent('crash');
   const session = await context.newCDPSession(page);
-  await session.send('Page.crash').catch(() => undefined);
+  session.send('Page.crash').catch(() => undefined);
+  await killed;
   await page.close();
   page = await context.newPage();
   await page.goto(url);

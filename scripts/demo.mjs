@@ -32,10 +32,14 @@ ensurePackages();
 if (!buildWeb()) process.exit(1);
 const port = await freePort();
 const address = `http://localhost:${port}`;
-const server = spawn(process.execPath, [join(root, 'node_modules/next/dist/bin/next'), 'start', '-p', String(port)], {
-  cwd: join(root, 'apps/web'),
-  stdio: ['ignore', 'ignore', 'inherit'],
-});
+const server = spawn(
+  process.execPath,
+  [join(root, 'node_modules/next/dist/bin/next'), 'start', '-p', String(port)],
+  {
+    cwd: join(root, 'apps/web'),
+    stdio: ['ignore', 'ignore', 'inherit'],
+  },
+);
 server.on('exit', (code) => process.exit(code ?? 0));
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 while (!(await answers(`${address}/strategies`))) await new Promise((resolve) => setTimeout(resolve, 200));

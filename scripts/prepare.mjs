@@ -39,12 +39,15 @@ export function ensureChromium() {
   if (known) return known;
   console.log("Installing Chromium from Debian's packages …");
   const sudo = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
-  const apt = (...args) => run([...sudo, 'apt-get'][0], [...sudo, 'apt-get', ...args].slice(1), { stdio: 'ignore' });
+  const apt = (...args) =>
+    run([...sudo, 'apt-get'][0], [...sudo, 'apt-get', ...args].slice(1), { stdio: 'ignore' });
   apt('update');
   apt('install', '-y', '--no-install-recommends', 'chromium');
   const installed = found();
   if (!installed) {
-    console.error('The browser tests need Chromium. Install it (Debian: apt-get install chromium) or set CHROMIUM_PATH.');
+    console.error(
+      'The browser tests need Chromium. Install it (Debian: apt-get install chromium) or set CHROMIUM_PATH.',
+    );
     process.exit(1);
   }
   return installed;

@@ -1,8 +1,8 @@
 // The page's side of the engine worker: one run at a time, the newest wins.
 
-import type { RunOutcome, RunRequest } from '@plateau/core';
+import type { RunRequest } from '@plateau/core';
 import { type Remote, wrap } from 'comlink';
-import type { EngineApi } from './engine.worker.ts';
+import type { EngineApi, ShownOutcome } from './engine.worker.ts';
 
 let worker: Worker | undefined;
 let api: Remote<EngineApi> | undefined;
@@ -30,8 +30,13 @@ function engine(): Remote<EngineApi> {
   return api;
 }
 
+/** Starts the engine's worker ahead of its first run, while the page waits for something else. */
+export function warmEngine(): void {
+  engine();
+}
+
 /** Runs, stopping any run still under way; that one's promise answers `stopped`. */
-export async function runInWorker(universe: string, request: RunRequest): Promise<RunOutcome> {
+export async function runInWorker(universe: string, request: RunRequest): Promise<ShownOutcome> {
   const number = ++newest;
   if (!signals) throw new Error('This page is not isolated, so it cannot share memory with its engine.');
   Atomics.store(signals, 0, number);

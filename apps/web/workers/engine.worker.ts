@@ -1,12 +1,25 @@
 // Runs strategies off the page's thread, on bars read from the store.
 
-import { type Bars, createEngine, type Engine, type RunOutcome, type RunRequest } from '@plateau/core';
+import {
+  type Bars,
+  createEngine,
+  type Engine,
+  type Run,
+  type RunOutcome,
+  type RunRequest,
+} from '@plateau/core';
 import { expose } from 'comlink';
 import { unpackBars } from '@/store/bar-block.ts';
 import { database } from '@/store/database.ts';
 
 /** Shared with the page: [the run that is wanted, per mille done]. A run whose number is no longer wanted stops. */
 type Signals = Int32Array<SharedArrayBuffer>;
+
+/** What the page shows of a run; the decision log and the ledger are long and stay here. */
+export type ShownRun = Omit<Run, 'decisions' | 'ledger'>;
+export type ShownOutcome =
+  | Exclude<RunOutcome, { kind: 'done' }>
+  | { readonly kind: 'done'; readonly run: ShownRun };
 
 let market: Map<string, Bars> | undefined;
 const engines = new Map<string, Engine>();

@@ -83,7 +83,7 @@ export function randomMarket(
 const cents = (price: number): number => Math.max(0.5, Math.round(price * 100) / 100);
 
 /** The bars whose place passes the test. */
-export function only(bars: Bars, keep: (i: number) => boolean): Bars {
+function only(bars: Bars, keep: (i: number) => boolean): Bars {
   const kept = Array.from(bars.day, (_day, i) => keep(i));
   const pick = <C extends Int32Array | Float64Array>(column: C): C =>
     column.filter((_value, i) => kept[i]) as C;

@@ -32,6 +32,12 @@ export const useCommandMenu = create<CommandMenuState>((set) => ({
   offer: (commands) => set({ commands }),
 }));
 
+/** Every word of the search must stand in the command's words. */
+function containsWords(command: string, search: string): number {
+  const words = search.toLowerCase().split(/\s+/);
+  return words.every((word) => command.toLowerCase().includes(word)) ? 1 : 0;
+}
+
 /** Every action by name. Opens with Ctrl+. (⌘. on a Mac). */
 export function CommandMenu() {
   const { shown, commands, open, close } = useCommandMenu();
@@ -64,7 +70,7 @@ export function CommandMenu() {
           className="fixed top-24 left-1/2 w-[34rem] -translate-x-1/2 border border-strong bg-raised shadow-lg"
         >
           <Dialog.Title className="sr-only">Commands</Dialog.Title>
-          <Command label="Commands" loop>
+          <Command label="Commands" loop filter={containsWords}>
             <Command.Input
               placeholder="What do you want to do?"
               className="w-full border-b border-hairline bg-transparent px-4 py-3 text-base outline-none"

@@ -4,6 +4,7 @@ import { Progress } from 'radix-ui';
 import { type ReactNode, useCallback, useEffect, useState } from 'react';
 import { database } from '@/store/database.ts';
 import { Button } from '@/ui/button';
+import { warmEngine } from '@/workers/engine-client.ts';
 import { type FillProgress, fillStore } from '@/workers/fill-client.ts';
 import { registerServiceWorker } from './offline.ts';
 
@@ -25,6 +26,7 @@ export function MarketGate({ children }: { children: ReactNode }) {
       if (!leaving.signal.aborted) setState(next);
     };
     const start = async (): Promise<void> => {
+      warmEngine();
       if (!(await database.settings.get('market'))) {
         tell({ kind: 'filling', progress: { done: 0, total: 0, bars: 0 } });
         await fillStore((progress) => tell({ kind: 'filling', progress }), leaving.signal);

@@ -38,6 +38,8 @@ export interface Evaluator {
   truths(rule: Node, instrument: number): Uint8Array;
   /** A value on each bar of an instrument, NaN where undefined; a plain number when it is one. Not to be written to. */
   values(value: Node, instrument: number): Operand;
+  /** What `make` gave the last time it was asked for under this key; only a few of the newest are kept. */
+  remember<T>(key: string, make: () => T): T;
   /** Forgets the columns unused for longest until those kept take at most `bytes`. */
   trim(bytes: number): void;
 }
@@ -50,11 +52,14 @@ export interface EvaluatorSettings {
   readonly benchmark: string | undefined;
 }
 
+const MOST_REMEMBERED = 12;
+
 /** Trees must be checked and have their dials set (check.ts); an unset dial is a bug. */
 export function createEvaluator(panel: Panel, settings: EvaluatorSettings): Evaluator {
   const numberSlots = new Map<string, Slot<Float64Array>>();
   const truthSlots = new Map<string, Slot<Uint8Array>>();
   const keyOf = new WeakMap<Node, string>();
+  const remembered = new Map<string, unknown>();
   let clock = 0;
 
   function slotOf<Column>(slots: Map<string, Slot<Column>>, node: Node): Slot<Column> {
@@ -301,6 +306,13 @@ export function createEvaluator(panel: Panel, settings: EvaluatorSettings): Eval
     panel,
     truths,
     values,
+    remember<T>(key: string, make: () => T): T {
+      const known = remembered.has(key) ? (remembered.get(key) as T) : make();
+      remembered.delete(key);
+      remembered.set(key, known);
+      if (remembered.size > MOST_REMEMBERED) remembered.delete(remembered.keys().next().value as string);
+      return known;
+    },
     trim(bytes) {
       const kept: { slots: Map<string, Slot<unknown>>; key: string; slot: Slot<unknown> }[] = [];
       for (const slots of [numberSlots, truthSlots] as Map<string, Slot<unknown>>[]) {

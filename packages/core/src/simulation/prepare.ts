@@ -7,6 +7,7 @@ import { readRule } from '../rules/check.ts';
 import type { Operand } from '../rules/columns.ts';
 import type { Evaluator } from '../rules/evaluate.ts';
 import { compilePositionRule, readsPosition } from '../rules/positions.ts';
+import { printRule } from '../rules/print.ts';
 import type { Place } from '../rules/tree.ts';
 import { type Node, walk } from '../rules/tree.ts';
 import type { Rate, Side, Stop, Strategy, Target } from '../strategy/strategy.ts';
@@ -159,11 +160,12 @@ export function prepare(request: RunRequest, market: Market, evaluator: Evaluato
   const others = [...named].map(benchmarkOr).concat(request.benchmark);
   const numbers = new Set([...panel.bars.keys()].filter((k) => k < panel.universeSize));
   for (const symbol of others) numbers.add(panel.number(symbol));
-  const calendar = unionOfDays(
-    [...numbers].filter((k) => k >= 0).map((k) => panel.bars[k].day),
-    from,
-    to,
-  );
+  const calendarKey = `calendar ${from} ${to} ${[...numbers].sort((a, b) => a - b).join(' ')}`;
+  const { calendar, index } = evaluator.remember(calendarKey, () => {
+    const columns = [...numbers].filter((k) => k >= 0).map((k) => panel.bars[k].day);
+    const union = unionOfDays(columns, from, to);
+    return { calendar: union, index: indexDays(union) };
+  });
   if (calendar.length < 2) {
     return {
       ok: false,
@@ -176,7 +178,6 @@ export function prepare(request: RunRequest, market: Market, evaluator: Evaluato
     };
   }
 
-  const index = indexDays(calendar);
   const valueOf = (node: Node): BarValue => {
     const columns: (Operand | undefined)[] = [];
     return (instrument, bar) => {
@@ -204,8 +205,9 @@ export function prepare(request: RunRequest, market: Market, evaluator: Evaluato
   const planSide = (trees: SideTrees | undefined, sign: 1 | -1): SidePlan | undefined => {
     if (!trees) return undefined;
     const { side, enter, leave, rank } = trees;
-    const candidates: Candidates = gatherCandidates(panel, calendar.length, index, (k) =>
-      evaluator.truths(enter, k),
+    const candidates: Candidates = evaluator.remember(
+      `candidates ${printRule(enter)} in ${calendarKey}`,
+      () => gatherCandidates(panel, calendar.length, index, (k) => evaluator.truths(enter, k)),
     );
     const stop = (setting: Stop | undefined, tree: Node | undefined): StopPlan | undefined => {
       if (!setting) return undefined;

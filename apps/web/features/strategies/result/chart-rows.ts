@@ -1,6 +1,7 @@
 // The rows the charts draw: as many as there are pixels to show, extremes kept.
 
-import { type Run, reduceCurves } from '@plateau/core';
+import { reduceCurves } from '@plateau/core';
+import type { ShownRun } from '@/workers/engine.worker.ts';
 import type { Curve } from './use-live-run.ts';
 
 export interface ChartRow {
@@ -18,9 +19,9 @@ export interface Span {
   readonly last: number;
 }
 
-export function chartRows(run: Run, ghost: Curve | undefined, span: Span, buckets: number): ChartRow[] {
+export function chartRows(run: ShownRun, ghost: Curve | undefined, span: Span, buckets: number): ChartRow[] {
   const { marks, benchmark, drawdown, benchmarkDrawdown } = run;
-  const places = reduceCurves([marks.equity, benchmark, drawdown], span.first, span.last, buckets);
+  const places = reduceCurves([marks.equity, benchmark], span.first, span.last, buckets);
   let g = -1;
   return places.map((t) => {
     const day = marks.day[t] ?? 0;
@@ -38,7 +39,7 @@ export function chartRows(run: Run, ghost: Curve | undefined, span: Span, bucket
 
 /** Days at which years (or, in a short span, months) begin, at most about a dozen. */
 export function dayTicks(
-  run: Run,
+  run: ShownRun,
   span: Span,
   startsPeriod: (day: number, before: number) => boolean,
 ): number[] {

@@ -1,6 +1,6 @@
 'use client';
 
-import { civilFromDay, isoFromDay, monthOf, type Run, yearOf } from '@plateau/core';
+import { civilFromDay, isoFromDay, monthOf, yearOf } from '@plateau/core';
 import { clsx } from 'clsx';
 import { ZoomIn, ZoomOut } from 'lucide-react';
 import { type KeyboardEvent, memo, useMemo, useState } from 'react';
@@ -19,17 +19,18 @@ import {
   YAxis,
 } from 'recharts';
 import { IconButton } from '@/ui/button';
+import type { ShownRun } from '@/workers/engine.worker.ts';
 import { type ChartRow, chartRows, dayTicks, type Span } from './chart-rows.ts';
 import { money, percent } from './format.ts';
 import type { Curve } from './use-live-run.ts';
 
-const BUCKETS = 360;
+const BUCKETS = 240;
 const AXIS_WIDTH = 62;
 const LEAST_SPAN = 10;
 const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
 interface RunChartsProps {
-  readonly run: Run;
+  readonly run: ShownRun;
   readonly benchmark: string;
   readonly ghost: Curve | undefined;
 }
@@ -250,7 +251,7 @@ export const RunCharts = memo(function RunCharts({ run, benchmark, ghost }: RunC
   );
 });
 
-function spanOf(run: Run, zoom: { from: number; to: number } | undefined): Span {
+function spanOf(run: ShownRun, zoom: { from: number; to: number } | undefined): Span {
   const { day } = run.marks;
   const all = { first: 0, last: day.length - 1 };
   if (!zoom) return all;
@@ -295,7 +296,7 @@ function Readout({ row, benchmark }: { row: ChartRow; benchmark: string }) {
 }
 
 /** Each year's return, strategy beside benchmark. */
-export const YearsChart = memo(function YearsChart({ run, benchmark }: { run: Run; benchmark: string }) {
+export const YearsChart = memo(function YearsChart({ run, benchmark }: { run: ShownRun; benchmark: string }) {
   return (
     <div className="flex h-full min-h-0">
       <div className="min-w-0 flex-1">

@@ -2,7 +2,7 @@
 
 import { clsx } from 'clsx';
 import { Tabs } from 'radix-ui';
-import { useEffect, useMemo, useState } from 'react';
+import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Button } from '@/ui/button';
 import { runProgress, stopRun } from '@/workers/engine-client.ts';
 import { RunCharts, YearsChart } from './charts.tsx';
@@ -20,7 +20,9 @@ interface ResultProps {
 export function Result({ live, name, again }: ResultProps) {
   const { run, benchmark, ghost, status } = live;
   const stale = status !== 'done' && status !== 'running';
-  const trades = useMemo(() => (run ? [...run.trades, ...run.openTrades] : []), [run]);
+  // The curve is drawn first; the table of trades may come a frame later.
+  const settled = useDeferredValue(run);
+  const trades = useMemo(() => (settled ? [...settled.trades, ...settled.openTrades] : []), [settled]);
   return (
     <section aria-label="Result" className="flex h-full min-h-0 flex-col px-3 pb-2" data-status={status}>
       <Status live={live} again={again} />
@@ -28,7 +30,7 @@ export function Result({ live, name, again }: ResultProps) {
         <div className={clsx('flex min-h-0 flex-1 flex-col', stale && 'opacity-45 grayscale')}>
           <div className="flex min-h-0 flex-[3] gap-3">
             <RunCharts run={run} benchmark={benchmark} ghost={ghost} />
-            <div className="w-[17.5rem] shrink-0 overflow-auto">
+            <div className="w-[21rem] shrink-0 overflow-auto">
               <FiguresTable figures={run.figures} benchmark={benchmark} />
               {run.missing.length > 0 && (
                 <p className="mt-2 text-soft">Left out, for want of bars: {run.missing.join(', ')}.</p>

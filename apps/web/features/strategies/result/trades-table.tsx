@@ -42,31 +42,31 @@ const column = (
 const day = (value: number | undefined): string => (value === undefined ? 'open' : isoFromDay(value));
 
 const columns: TradeColumn[] = [
-  column('symbol', 'Symbol', (t) => t.symbol, { width: 72, left: true, show: (t) => t.symbol }),
-  column('side', 'Side', (t) => t.side, { width: 48, left: true, show: (t) => t.side }),
-  column('entry', 'Entry', (t) => t.entryDay, { width: 84, left: true, show: (t) => day(t.entryDay) }),
-  column('exit', 'Exit', (t) => t.exitDay, { width: 84, left: true, show: (t) => day(t.exitDay) }),
+  column('symbol', 'Symbol', (t) => t.symbol, { width: 58, left: true, show: (t) => t.symbol }),
+  column('side', 'Side', (t) => t.side, { width: 42, left: true, show: (t) => t.side }),
+  column('entry', 'Entry', (t) => t.entryDay, { width: 78, left: true, show: (t) => day(t.entryDay) }),
+  column('exit', 'Exit', (t) => t.exitDay, { width: 78, left: true, show: (t) => day(t.exitDay) }),
   column('reason', 'Left by', (t) => t.exitReason, {
-    width: 84,
+    width: 66,
     left: true,
     show: (t) => t.exitReason ?? 'still open',
   }),
-  column('shares', 'Shares', (t) => t.shares, { width: 66, show: (t) => count(t.shares) }),
-  column('entryPrice', 'Entry at', (t) => t.entryPrice, { width: 74, show: (t) => price(t.entryPrice) }),
+  column('shares', 'Shares', (t) => t.shares, { width: 54, show: (t) => count(t.shares) }),
+  column('entryPrice', 'Entry at', (t) => t.entryPrice, { width: 62, show: (t) => price(t.entryPrice) }),
   column('exitPrice', 'Exit at', (t) => t.exitPrice, {
-    width: 74,
+    width: 62,
     show: (t) => price(t.exitPrice ?? Number.NaN),
   }),
   column('costs', 'Costs', (t) => t.commission + t.carry, {
-    width: 60,
+    width: 52,
     show: (t) => price(t.commission + t.carry),
   }),
-  column('profit', 'Profit', (t) => t.profit, { width: 78, signed: true, show: (t) => money(t.profit) }),
-  column('return', 'Return', (t) => t.return, { width: 66, signed: true, show: (t) => percent(t.return) }),
-  column('bars', 'Bars', (t) => t.barsHeld, { width: 50, show: (t) => count(t.barsHeld) }),
-  column('mae', 'Worst', (t) => t.mae, { width: 62, show: (t) => percent(t.mae) }),
-  column('mfe', 'Best', (t) => t.mfe, { width: 62, show: (t) => percent(t.mfe) }),
-  column('r', 'R', (t) => t.r, { width: 52, show: (t) => ratio(t.r ?? Number.NaN) }),
+  column('profit', 'Profit', (t) => t.profit, { width: 62, signed: true, show: (t) => money(t.profit) }),
+  column('return', 'Return', (t) => t.return, { width: 60, signed: true, show: (t) => percent(t.return) }),
+  column('bars', 'Bars', (t) => t.barsHeld, { width: 42, show: (t) => count(t.barsHeld) }),
+  column('mae', 'Worst', (t) => t.mae, { width: 56, show: (t) => percent(t.mae) }),
+  column('mfe', 'Best', (t) => t.mfe, { width: 56, show: (t) => percent(t.mfe) }),
+  column('r', 'R', (t) => t.r, { width: 40, show: (t) => ratio(t.r ?? Number.NaN) }),
 ];
 
 const ROW = 24;
@@ -147,7 +147,7 @@ export const TradesTable = memo(function TradesTable({
                         type="button"
                         onClick={header.column.getToggleSortingHandler()}
                         className={clsx(
-                          'flex w-full items-center gap-0.5 px-1.5 py-1 font-semibold hover:text-accent',
+                          'flex w-full items-center gap-0.5 px-1 py-1 font-semibold hover:text-accent',
                           !meta.left && 'justify-end',
                         )}
                       >
@@ -181,7 +181,7 @@ export const TradesTable = memo(function TradesTable({
                           role="cell"
                           style={{ width: meta.width, flexGrow: 1 }}
                           className={clsx(
-                            'truncate px-1.5 py-[3px]',
+                            'truncate px-1 py-[3px]',
                             !meta.left && 'text-right',
                             meta.signed &&
                               typeof value === 'number' &&

@@ -1,7 +1,8 @@
 // Keeps a result in step with the sheet: every edit runs again, the newest wins, the curve before the edit stays as a ghost.
 
-import type { Problem, Run } from '@plateau/core';
+import type { Problem } from '@plateau/core';
 import { useEffect, useRef, useState } from 'react';
+import type { ShownRun } from '@/workers/engine.worker.ts';
 import { runInWorker, stopRun } from '@/workers/engine-client.ts';
 import { readDraft } from '../sheet/read.ts';
 import { type Draft, type Sheet, stateOf } from '../sheet/sheet.ts';
@@ -14,7 +15,7 @@ export interface Curve {
 export interface LiveRun {
   readonly status: 'running' | 'done' | 'faulty' | 'stopped' | 'crashed';
   /** the last good run, perhaps of an earlier state of the sheet */
-  readonly run: Run | undefined;
+  readonly run: ShownRun | undefined;
   /** the benchmark that run was held against */
   readonly benchmark: string;
   readonly ghost: Curve | undefined;

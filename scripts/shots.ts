@@ -1,0 +1,83 @@
+// npm run shots: remakes docs/screenshots from the demo market through Chromium. Needs a built app (npm run build).
+
+import { spawn } from 'node:child_process';
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { chromium, type Page } from '@playwright/test';
+
+const PORT = 3219;
+const root = join(import.meta.dirname, '..');
+const folder = join(root, 'docs/screenshots');
+mkdirSync(folder, { recursive: true });
+
+const server = spawn(
+  process.execPath,
+  [join(root, 'node_modules/next/dist/bin/next'), 'start', '-p', String(PORT)],
+  {
+    cwd: join(root, 'apps/web'),
+    stdio: 'ignore',
+  },
+);
+const address = `http://localhost:${PORT}`;
+const ready = () =>
+  fetch(`${address}/strategies`).then(
+    (r) => r.ok,
+    () => false,
+  );
+
+async function typeRule(page: Page, name: string, text: string): Promise<void> {
+  await page.getByRole('textbox', { name }).click();
+  await page.keyboard.press('ControlOrMeta+a');
+  await page.keyboard.type(text);
+  await page.keyboard.press('Escape');
+}
+
+try {
+  while (!(await ready())) await new Promise((resolve) => setTimeout(resolve, 200));
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const done = () => page.waitForSelector('[data-status=done] .recharts-area-curve', { timeout: 60_000 });
+  const shot = async (name: string) => {
+    await page.waitForTimeout(500);
+    await page.screenshot({ path: join(folder, `${name}.png`) });
+  };
+  await page.goto(`${address}/strategies`);
+  await page.waitForSelector('text=/[2-9]\\d of 173/');
+  await shot('first-start');
+  await done();
+  await page.waitForTimeout(1200);
+  await typeRule(page, 'Leave when', 'close < 100-day average');
+  await page.waitForTimeout(2000);
+  await done();
+  await page.getByTestId('equity-chart').hover({ position: { x: 420, y: 120 } });
+  await shot('strategies');
+  await page.mouse.move(5, 5);
+  await page.getByRole('button', { name: 'Night map' }).click();
+  await page.getByRole('tab', { name: 'Years' }).click();
+  await shot('strategies-night');
+  await typeRule(page, 'Enter when', 'close > 200-day avrage and close is the highest of 60 days');
+  await page.waitForTimeout(600);
+  await page.getByRole('button', { name: 'Day map' }).click();
+  await page.getByRole('tab', { name: 'Trades' }).click();
+  await shot('strategies-fault');
+  await page.keyboard.press('ControlOrMeta+.');
+  await shot('commands');
+  await page.keyboard.press('Escape');
+  await page.goto(`${address}/studies`);
+  await page.waitForSelector('text=not built yet');
+  await shot('unbuilt');
+  await browser.close();
+} finally {
+  server.kill();
+}
