@@ -2,19 +2,20 @@
 
 import { type Measure, NONE, OF_CLOSE } from './measure.ts';
 import { rollingAverage, rollingExtreme, rollingSum } from './rolling.ts';
+import { scratch } from './scratch.ts';
 import { exponential, smooth, trueRange, wilder } from './smoothing.ts';
 
 const WILDER_1978 = 'J. W. Wilder, New Concepts in Technical Trading Systems (1978)';
 
 /** Rises and falls of x from bar to bar, both as positive numbers; NaN at the first bar. */
 function risesAndFalls(x: Float64Array): { rises: Float64Array; falls: Float64Array } {
-  const rises = new Float64Array(x.length);
-  const falls = new Float64Array(x.length);
+  const rises = scratch(0, x.length);
+  const falls = scratch(1, x.length);
   if (x.length > 0) rises[0] = falls[0] = Number.NaN;
   for (let i = 1; i < x.length; i++) {
     const change = x[i] - x[i - 1];
-    rises[i] = change > 0 ? change : change === change ? 0 : change;
-    falls[i] = change < 0 ? -change : change === change ? 0 : change;
+    rises[i] = Math.max(change, 0);
+    falls[i] = Math.max(-change, 0);
   }
   return { rises, falls };
 }
@@ -32,7 +33,7 @@ function stochastic(
   window: number,
   out: Float64Array,
 ): void {
-  const top = new Float64Array(out.length);
+  const top = scratch(0, out.length);
   rollingExtreme(high, window, 1, top);
   rollingExtreme(low, window, -1, out);
   for (let i = 0; i < out.length; i++) {
@@ -42,7 +43,7 @@ function stochastic(
 }
 
 function macd(x: Float64Array, fast: number, slow: number, out: Float64Array): void {
-  const quick = new Float64Array(out.length);
+  const quick = scratch(0, out.length);
   exponential(x, fast, quick);
   exponential(x, slow, out);
   for (let i = 0; i < out.length; i++) out[i] = quick[i] - out[i];
@@ -56,9 +57,9 @@ function directional(
   window: number,
 ): { plus: Float64Array; minus: Float64Array } {
   const n = close.length;
-  const plus = new Float64Array(n);
-  const minus = new Float64Array(n);
-  const range = new Float64Array(n);
+  const plus = scratch(0, n);
+  const minus = scratch(1, n);
+  const range = scratch(2, n);
   trueRange(high, low, close, range);
   if (n > 0) plus[0] = minus[0] = range[0] = Number.NaN;
   for (let i = 1; i < n; i++) {
@@ -148,7 +149,7 @@ export const oscillators: readonly Measure[] = [
     source: 'definition',
     warmUp: ([n, k]) => n + k - 2,
     compute: ({ bars, windows }, out) => {
-      const raw = new Float64Array(out.length);
+      const raw = scratch(1, out.length);
       stochastic(bars.high, bars.low, bars.close, windows[0], raw);
       rollingAverage(raw, windows[1], out);
     },
@@ -164,8 +165,8 @@ export const oscillators: readonly Measure[] = [
     warmUp: ([n]) => n,
     compute: ({ bars, windows }, out) => {
       const n = out.length;
-      const up = new Float64Array(n);
-      const down = new Float64Array(n);
+      const up = scratch(0, n);
+      const down = scratch(1, n);
       let before = Number.NaN;
       for (let i = 0; i < n; i++) {
         const typical = (bars.high[i] + bars.low[i] + bars.close[i]) / 3;
@@ -175,7 +176,7 @@ export const oscillators: readonly Measure[] = [
         before = typical;
       }
       if (n > 0) up[0] = down[0] = Number.NaN;
-      const ups = new Float64Array(n);
+      const ups = scratch(2, n);
       rollingSum(up, windows[0], ups);
       rollingSum(down, windows[0], out);
       for (let i = 0; i < n; i++) out[i] = shareOfRises(ups[i], out[i]);

@@ -9,6 +9,7 @@ import {
   rollingMoments,
   rollingSum,
 } from './rolling.ts';
+import { scratch } from './scratch.ts';
 import { exponential, oneBarReturns, wilder } from './smoothing.ts';
 
 const N = ['N'] as const;
@@ -153,7 +154,7 @@ export const windowMeasures: readonly Measure[] = [
       },
     ),
     compute: ({ values, windows, barsPerYear }, out) => {
-      const returns = new Float64Array(out.length);
+      const returns = scratch(0, out.length);
       oneBarReturns(values[0], returns);
       const [window] = windows;
       const scale = window > 1 ? barsPerYear / (window - 1) : Number.NaN;

@@ -9,6 +9,9 @@ export const FALSE = 0;
 export const UNDEFINED = 1;
 export const TRUE = 2;
 
+/** SMALLER[3 a + b] is the smaller of two truths; a look-up has no branch to mispredict. */
+const SMALLER = Uint8Array.of(0, 0, 0, 0, 1, 1, 0, 1, 2);
+
 /** A column, or one number for every bar. */
 export type Operand = Float64Array | number;
 
@@ -53,16 +56,43 @@ export function compare(
   }
 }
 
-/** a > b, its shapes kept apart so that each loop reads plain columns. */
+/** a > b, its shapes kept apart so that each loop sees one kind of column. */
 function above(a: Operand, b: Operand, out: Uint8Array): void {
-  const n = out.length;
-  if (typeof a === 'number') {
-    if (typeof b === 'number') out.fill(greater(a, b));
-    else for (let i = 0; i < n; i++) out[i] = greater(a, b[i]);
-  } else if (typeof b === 'number') {
-    for (let i = 0; i < n; i++) out[i] = greater(a[i], b);
-  } else {
-    for (let i = 0; i < n; i++) out[i] = greater(a[i], b[i]);
+  if (typeof a !== 'number') {
+    if (typeof b !== 'number') aboveColumn(a, b, out);
+    else aboveNumber(a, b, out);
+  } else if (typeof b !== 'number') numberAbove(a, b, out);
+  else out.fill(greater(a, b));
+}
+
+// The sums of truth values below are TRUE, FALSE or UNDEFINED without a branch, which noisy prices would mispredict.
+function aboveColumn(a: Float64Array, b: Float64Array, out: Uint8Array): void {
+  for (let i = 0; i < out.length; i++) {
+    const x = a[i];
+    const y = b[i];
+    const least = SAME * (Math.abs(x) + Math.abs(y));
+    const excess = x - y;
+    out[i] = 1 + +(excess > least) - +(excess <= least);
+  }
+}
+
+function aboveNumber(a: Float64Array, b: number, out: Uint8Array): void {
+  const size = Math.abs(b);
+  for (let i = 0; i < out.length; i++) {
+    const x = a[i];
+    const least = SAME * (Math.abs(x) + size);
+    const excess = x - b;
+    out[i] = 1 + +(excess > least) - +(excess <= least);
+  }
+}
+
+function numberAbove(a: number, b: Float64Array, out: Uint8Array): void {
+  const size = Math.abs(a);
+  for (let i = 0; i < out.length; i++) {
+    const y = b[i];
+    const least = SAME * (size + Math.abs(y));
+    const excess = a - y;
+    out[i] = 1 + +(excess > least) - +(excess <= least);
   }
 }
 
@@ -71,10 +101,7 @@ export function crosses(way: 'above' | 'below', a: Operand, b: Operand, out: Uin
   if (way === 'above') above(a, b, out);
   else above(b, a, out);
   // Downwards, so that out[i - 1] still tells whether a > b stood one day ago.
-  for (let i = out.length - 1; i > 0; i--) {
-    const notBefore = 2 - out[i - 1];
-    if (notBefore < out[i]) out[i] = notBefore;
-  }
+  for (let i = out.length - 1; i > 0; i--) out[i] = SMALLER[out[i] * 3 + 2 - out[i - 1]];
   if (out.length > 0 && out[0] === TRUE) out[0] = UNDEFINED;
 }
 
@@ -83,11 +110,11 @@ export function not(out: Uint8Array): void {
 }
 
 export function andInto(out: Uint8Array, other: Uint8Array): void {
-  for (let i = 0; i < out.length; i++) if (other[i] < out[i]) out[i] = other[i];
+  for (let i = 0; i < out.length; i++) out[i] = SMALLER[out[i] * 3 + other[i]];
 }
 
 export function orInto(out: Uint8Array, other: Uint8Array): void {
-  for (let i = 0; i < out.length; i++) if (other[i] > out[i]) out[i] = other[i];
+  for (let i = 0; i < out.length; i++) out[i] = 2 - SMALLER[(2 - out[i]) * 3 + 2 - other[i]];
 }
 
 /** Each of the last N changes is > 0 (or < 0). */
