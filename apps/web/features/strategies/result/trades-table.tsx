@@ -44,28 +44,28 @@ const day = (value: number | undefined): string => (value === undefined ? 'open'
 const columns: TradeColumn[] = [
   column('symbol', 'Symbol', (t) => t.symbol, { width: 58, left: true, show: (t) => t.symbol }),
   column('side', 'Side', (t) => t.side, { width: 42, left: true, show: (t) => t.side }),
-  column('entry', 'Entry', (t) => t.entryDay, { width: 78, left: true, show: (t) => day(t.entryDay) }),
-  column('exit', 'Exit', (t) => t.exitDay, { width: 78, left: true, show: (t) => day(t.exitDay) }),
+  column('entry', 'Entry', (t) => t.entryDay, { width: 74, left: true, show: (t) => day(t.entryDay) }),
+  column('exit', 'Exit', (t) => t.exitDay, { width: 74, left: true, show: (t) => day(t.exitDay) }),
   column('reason', 'Left by', (t) => t.exitReason, {
-    width: 66,
+    width: 58,
     left: true,
     show: (t) => t.exitReason ?? 'still open',
   }),
   column('shares', 'Shares', (t) => t.shares, { width: 54, show: (t) => count(t.shares) }),
-  column('entryPrice', 'Entry at', (t) => t.entryPrice, { width: 62, show: (t) => price(t.entryPrice) }),
+  column('entryPrice', 'Entry at', (t) => t.entryPrice, { width: 58, show: (t) => price(t.entryPrice) }),
   column('exitPrice', 'Exit at', (t) => t.exitPrice, {
-    width: 62,
+    width: 58,
     show: (t) => price(t.exitPrice ?? Number.NaN),
   }),
   column('costs', 'Costs', (t) => t.commission + t.carry, {
     width: 52,
     show: (t) => price(t.commission + t.carry),
   }),
-  column('profit', 'Profit', (t) => t.profit, { width: 62, signed: true, show: (t) => money(t.profit) }),
+  column('profit', 'Profit', (t) => t.profit, { width: 60, signed: true, show: (t) => money(t.profit) }),
   column('return', 'Return', (t) => t.return, { width: 60, signed: true, show: (t) => percent(t.return) }),
   column('bars', 'Bars', (t) => t.barsHeld, { width: 42, show: (t) => count(t.barsHeld) }),
-  column('mae', 'Worst', (t) => t.mae, { width: 56, show: (t) => percent(t.mae) }),
-  column('mfe', 'Best', (t) => t.mfe, { width: 56, show: (t) => percent(t.mfe) }),
+  column('mae', 'Worst', (t) => t.mae, { width: 52, show: (t) => percent(t.mae) }),
+  column('mfe', 'Best', (t) => t.mfe, { width: 50, show: (t) => percent(t.mfe) }),
   column('r', 'R', (t) => t.r, { width: 40, show: (t) => ratio(t.r ?? Number.NaN) }),
 ];
 
