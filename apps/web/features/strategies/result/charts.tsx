@@ -24,7 +24,7 @@ import { type ChartRow, chartRows, dayTicks, type Span } from './chart-rows.ts';
 import { money, percent } from './format.ts';
 import type { Curve } from './use-live-run.ts';
 
-const BUCKETS = 240;
+const BUCKETS = 170;
 const AXIS_WIDTH = 62;
 const LEAST_SPAN = 10;
 const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
