@@ -1,7 +1,7 @@
 // One market's engine: runs strategies on it and keeps the columns they computed for the next run.
 
 import type { Market } from './bars/bars.ts';
-import { createEvaluator, type Evaluator } from './rules/evaluate.ts';
+import { Evaluator } from './rules/evaluate.ts';
 import type { Universe } from './rules/panel.ts';
 import { createPanel } from './rules/panel.ts';
 import type { Position } from './simulation/position.ts';
@@ -57,7 +57,7 @@ export function createEngine(market: Market, universe: Universe): Engine {
     if (kept?.key !== key) {
       const panel = createPanel(market, universe, strategy.bars, until);
       const settings = { barsPerYear: barsPerYear(strategy.bars), seed: strategy.seed, benchmark };
-      kept = { key, evaluator: createEvaluator(panel, settings) };
+      kept = { key, evaluator: new Evaluator(panel, settings) };
     }
     return kept.evaluator;
   }

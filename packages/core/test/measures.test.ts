@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import type { Bars } from '../src/bars/bars.ts';
 import { catalogue, formOf } from '../src/measures/catalogue.ts';
 import { readRule } from '../src/rules/check.ts';
-import { createEvaluator } from '../src/rules/evaluate.ts';
+import { Evaluator } from '../src/rules/evaluate.ts';
 import { createPanel } from '../src/rules/panel.ts';
 import { barsFrom, barsOf, randomMarket } from './market.ts';
 
@@ -14,7 +14,7 @@ function valuesOn(bars: Bars, text: string, others: Record<string, Bars> = {}, m
     market,
     members.map((symbol) => ({ symbol })),
   );
-  const evaluator = createEvaluator(panel, { barsPerYear: 252, seed: 1, benchmark: 'IX' });
+  const evaluator = new Evaluator(panel, { barsPerYear: 252, seed: 1, benchmark: 'IX' });
   const read = readRule(text, { expects: 'value' });
   if (!read.ok) throw new Error(read.problems[0].message);
   return [...(evaluator.values(read.tree, 0) as Float64Array)];

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Bars } from '../src/bars/bars.ts';
 import { readRule } from '../src/rules/check.ts';
-import { createEvaluator } from '../src/rules/evaluate.ts';
+import { Evaluator } from '../src/rules/evaluate.ts';
 import { createPanel } from '../src/rules/panel.ts';
 import { parseRule } from '../src/rules/parse.ts';
 import { printRule } from '../src/rules/print.ts';
@@ -19,7 +19,7 @@ function treeOf(text: string, expects: 'rule' | 'value' = 'rule'): Node {
 
 function evaluatorOn(bars: Bars, others: Record<string, Bars> = {}) {
   const market = new Map([['A', bars], ...Object.entries(others)]);
-  return createEvaluator(createPanel(market, [{ symbol: 'A' }]), {
+  return new Evaluator(createPanel(market, [{ symbol: 'A' }]), {
     barsPerYear: 252,
     seed: 1,
     benchmark: 'IX',

@@ -7,17 +7,37 @@ import { exponential, smooth, trueRange, wilder } from './smoothing.ts';
 
 const WILDER_1978 = 'J. W. Wilder, New Concepts in Technical Trading Systems (1978)';
 
-/** Rises and falls of x from bar to bar, both as positive numbers; NaN at the first bar. */
-function risesAndFalls(x: Float64Array): { rises: Float64Array; falls: Float64Array } {
-  const rises = scratch(0, x.length);
-  const falls = scratch(1, x.length);
-  if (x.length > 0) rises[0] = falls[0] = Number.NaN;
-  for (let i = 1; i < x.length; i++) {
-    const change = x[i] - x[i - 1];
-    rises[i] = Math.max(change, 0);
-    falls[i] = Math.max(-change, 0);
+/** RSI in one pass: two Wilder averages, of rises and of falls, started as plain averages of the first N changes. */
+function relativeStrength(x: Float64Array, window: number, out: Float64Array): void {
+  let before = Number.NaN;
+  let seen = 0;
+  let rises = 0;
+  let falls = 0;
+  const weight = 1 / window;
+  for (let i = 0; i < out.length; i++) {
+    const change = x[i] - before;
+    before = x[i];
+    if (change !== change) {
+      out[i] = Number.NaN;
+      continue;
+    }
+    const rise = change > 0 ? change : 0;
+    const fall = rise - change;
+    if (seen >= window) {
+      rises += weight * (rise - rises);
+      falls += weight * (fall - falls);
+    } else {
+      rises += rise;
+      falls += fall;
+      if (++seen < window) {
+        out[i] = Number.NaN;
+        continue;
+      }
+      rises /= window;
+      falls /= window;
+    }
+    out[i] = shareOfRises(rises, falls);
   }
-  return { rises, falls };
 }
 
 /** 100 * up / (up + down); 100 with no falls, 50 with neither. */
@@ -100,12 +120,7 @@ export const oscillators: readonly Measure[] = [
     formula: '100 * rises / (rises + falls), Wilder averages; 100 with no falls, 50 with neither',
     source: WILDER_1978,
     warmUp: ([n]) => n,
-    compute: ({ values, windows }, out) => {
-      const { rises, falls } = risesAndFalls(values[0]);
-      wilder(rises, windows[0], rises);
-      wilder(falls, windows[0], falls);
-      for (let i = 0; i < out.length; i++) out[i] = shareOfRises(rises[i], falls[i]);
-    },
+    compute: ({ values, windows }, out) => relativeStrength(values[0], windows[0], out),
   },
   {
     phrase: 'MACD',

@@ -1,42 +1,39 @@
-// Kernels over a sliding window: sums, moments, extremes. Each is one pass over the column.
+// Kernels over a sliding window: sums, moments, extremes, lines. Each is one pass over the column.
 //
 // Sums slide (add the new value, drop the old one) and are rebuilt from the window once every N bars, so that
 // rounding never accumulates beyond one window. A window of equal values gives the exact result, never a residue.
 
+import { endOfRun, overRuns, startOfRun } from './runs.ts';
+import { scratch } from './scratch.ts';
+
 /** Sum of the last N values. NaN until N defined values stand in a row. */
 export function rollingSum(x: Float64Array, window: number, out: Float64Array): void {
-  const n = x.length;
-  let sum = 0;
-  let defined = 0;
-  let equal = 0;
-  let previous = Number.NaN;
-  let untilRebuild = window;
-  for (let i = 0; i < n; i++) {
-    const value = x[i];
-    if (value !== value) {
-      sum = 0;
-      defined = 0;
-      equal = 0;
-      previous = value;
-      untilRebuild = window;
-      out[i] = value;
-      continue;
+  overRuns(x, window, out, sumOfRun);
+}
+
+function sumOfRun(x: Float64Array, start: number, end: number, window: number, out: Float64Array): void {
+  let equal = equalUntil(x, start, start + window - 1);
+  for (let i = start + window - 1; i < end; ) {
+    let sum = 0;
+    for (let j = i - window + 1; j <= i; j++) sum += x[j];
+    if (i > start) equal = x[i] === x[i - 1] ? equal + 1 : 1;
+    out[i] = equal >= window ? x[i] * window : sum;
+    const stop = Math.min(end, i + window);
+    for (i++; i < stop; i++) {
+      const value = x[i];
+      sum += value - x[i - window];
+      equal = value === x[i - 1] ? equal + 1 : 1;
+      if (equal >= window) sum = value * window;
+      out[i] = sum;
     }
-    equal = value === previous ? equal + 1 : 1;
-    previous = value;
-    sum += value;
-    defined++;
-    if (defined > window) sum -= x[i - window];
-    if (--untilRebuild === 0) {
-      untilRebuild = window;
-      if (defined > window) {
-        sum = 0;
-        for (let j = i - window + 1; j <= i; j++) sum += x[j];
-      }
-    }
-    if (equal >= window) sum = value * window;
-    out[i] = defined >= window ? sum : Number.NaN;
   }
+}
+
+/** How many equal values stand in a row before `place`, none before `start`. */
+function equalUntil(x: Float64Array, start: number, place: number): number {
+  let equal = 1;
+  while (place - 1 - equal >= start && x[place - 1 - equal] === x[place - 1]) equal++;
+  return equal;
 }
 
 /** Simple average of the last N values. */
@@ -45,9 +42,6 @@ export function rollingAverage(x: Float64Array, window: number, out: Float64Arra
   for (let i = 0; i < out.length; i++) out[i] /= window;
 }
 
-/** What {@link rollingMoments} reports for each defined bar. */
-type Moments = (i: number, mean: number, sumOfSquares: number) => void;
-
 /**
  * Mean and sum of squared distances from it, over the last N values. The values are shifted by the window's mean at
  * the last rebuild, which keeps the difference of squares from cancelling.
@@ -55,63 +49,55 @@ type Moments = (i: number, mean: number, sumOfSquares: number) => void;
 export function rollingMoments(
   x: Float64Array,
   window: number,
-  undefinedAt: (i: number) => void,
-  each: Moments,
+  mean: Float64Array,
+  squares: Float64Array,
 ): void {
-  const n = x.length;
-  let shift = 0;
-  let sum = 0;
-  let squares = 0;
-  let defined = 0;
-  let equal = 0;
-  let previous = Number.NaN;
-  let untilRebuild = window;
-  for (let i = 0; i < n; i++) {
-    const value = x[i];
-    if (value !== value) {
-      defined = 0;
-      equal = 0;
-      previous = value;
-      undefinedAt(i);
-      continue;
+  let done = 0;
+  while (done < x.length) {
+    const start = startOfRun(x, done);
+    const end = endOfRun(x, start);
+    const first = Math.min(start + window - 1, end);
+    mean.fill(Number.NaN, done, first);
+    squares.fill(Number.NaN, done, first);
+    if (first < end) momentsOfRun(x, start, end, window, mean, squares);
+    done = end;
+  }
+}
+
+function momentsOfRun(
+  x: Float64Array,
+  start: number,
+  end: number,
+  window: number,
+  mean: Float64Array,
+  squares: Float64Array,
+): void {
+  let equal = equalUntil(x, start, start + window - 1);
+  for (let i = start + window - 1; i < end; ) {
+    let total = 0;
+    for (let j = i - window + 1; j <= i; j++) total += x[j];
+    const shift = total / window;
+    let sum = 0;
+    let about = 0;
+    for (let j = i - window + 1; j <= i; j++) {
+      const d = x[j] - shift;
+      sum += d;
+      about += d * d;
     }
-    equal = value === previous ? equal + 1 : 1;
-    previous = value;
-    if (defined === 0) {
-      shift = value;
-      sum = 0;
-      squares = 0;
-      untilRebuild = window;
-    }
-    defined++;
-    const d = value - shift;
-    sum += d;
-    squares += d * d;
-    if (defined > window) {
-      const old = x[i - window] - shift;
-      sum -= old;
-      squares -= old * old;
-    }
-    if (--untilRebuild === 0) {
-      untilRebuild = window;
-      let total = 0;
-      for (let j = i - window + 1; j <= i; j++) total += x[j];
-      shift = total / window;
-      sum = 0;
-      squares = 0;
-      for (let j = i - window + 1; j <= i; j++) {
-        const e = x[j] - shift;
-        sum += e;
-        squares += e * e;
+    const stop = Math.min(end, i + window);
+    for (let first = true; i < stop; i++, first = false) {
+      const value = x[i];
+      if (!first) {
+        const d = value - shift;
+        const old = x[i - window] - shift;
+        sum += d - old;
+        about += d * d - old * old;
       }
-    }
-    if (defined < window) {
-      undefinedAt(i);
-    } else if (equal >= window) {
-      each(i, value, 0);
-    } else {
-      const about = squares - (sum * sum) / window;
-      each(i, shift + sum / window, about > 0 ? about : 0);
+      if (i > start) equal = value === x[i - 1] ? equal + 1 : 1;
+      const spread = about - (sum * sum) / window;
+      const flat = equal >= window;
+      mean[i] = flat ? value : shift + sum / window;
+      squares[i] = flat || spread < 0 ? 0 : spread;
     }
   }
 }
@@ -122,156 +108,168 @@ export function rollingMoments(
  * comparisons a bar whatever N is.
  */
 export function rollingExtreme(x: Float64Array, window: number, sign: 1 | -1, out: Float64Array): void {
-  const n = x.length;
-  if (sign === 1) rollingMax(x, window, out);
-  else rollingMin(x, window, out);
-  let lastUndefined = -1;
-  for (let i = 0; i < n; i++) {
-    if (x[i] !== x[i]) lastUndefined = i;
-    if (i - lastUndefined < window) out[i] = Number.NaN;
-  }
+  overRuns(x, window, out, sign === 1 ? largestOfRun : smallestOfRun);
 }
 
-function rollingMax(x: Float64Array, window: number, out: Float64Array): void {
-  const n = x.length;
-  const fromBack = new Float64Array(Math.min(window, n) + 1);
-  for (let start = 0; start < n; start += window) {
-    const end = Math.min(start + window, n);
+function largestOfRun(x: Float64Array, start: number, end: number, window: number, out: Float64Array): void {
+  const fromBack = scratch(7, window + 1).fill(-Infinity);
+  for (let block = start; block < end; block += window) {
+    const stop = Math.min(block + window, end);
     let front = -Infinity;
-    for (let i = start; i < end; i++) {
+    for (let i = block; i < stop; i++) {
       if (x[i] > front) front = x[i];
-      const back = start > 0 ? fromBack[i - start + 1] : -Infinity;
+      const back = fromBack[i - block + 1];
       out[i] = back > front ? back : front;
     }
-    if (end - start < window) break;
     let back = -Infinity;
-    fromBack[window] = -Infinity;
-    for (let i = end - 1; i >= start; i--) {
+    for (let i = stop - 1; i >= block; i--) {
       if (x[i] > back) back = x[i];
-      fromBack[i - start] = back;
+      fromBack[i - block] = back;
     }
   }
+  out.fill(Number.NaN, start, start + window - 1);
 }
 
-function rollingMin(x: Float64Array, window: number, out: Float64Array): void {
-  const n = x.length;
-  const fromBack = new Float64Array(Math.min(window, n) + 1);
-  for (let start = 0; start < n; start += window) {
-    const end = Math.min(start + window, n);
+function smallestOfRun(x: Float64Array, start: number, end: number, window: number, out: Float64Array): void {
+  const fromBack = scratch(7, window + 1).fill(Infinity);
+  for (let block = start; block < end; block += window) {
+    const stop = Math.min(block + window, end);
     let front = Infinity;
-    for (let i = start; i < end; i++) {
+    for (let i = block; i < stop; i++) {
       if (x[i] < front) front = x[i];
-      const back = start > 0 ? fromBack[i - start + 1] : Infinity;
+      const back = fromBack[i - block + 1];
       out[i] = back < front ? back : front;
     }
-    if (end - start < window) break;
     let back = Infinity;
-    fromBack[window] = Infinity;
-    for (let i = end - 1; i >= start; i--) {
+    for (let i = stop - 1; i >= block; i--) {
       if (x[i] < back) back = x[i];
-      fromBack[i - start] = back;
+      fromBack[i - block] = back;
     }
+  }
+  out.fill(Number.NaN, start, start + window - 1);
+}
+
+/** The values of a window in rising order, while it slides. */
+class SortedWindow {
+  readonly #sorted: Float64Array;
+  held = 0;
+
+  constructor(size: number) {
+    this.#sorted = new Float64Array(size);
+  }
+
+  at(place: number): number {
+    return this.#sorted[place];
+  }
+
+  add(value: number): void {
+    const place = this.below(value);
+    this.#sorted.copyWithin(place + 1, place, this.held++);
+    this.#sorted[place] = value;
+  }
+
+  remove(value: number): void {
+    const place = this.below(value);
+    this.#sorted.copyWithin(place, place + 1, this.held--);
+  }
+
+  /** How many of the values are smaller. */
+  below(value: number): number {
+    let low = 0;
+    let high = this.held;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (this.#sorted[middle] < value) low = middle + 1;
+      else high = middle;
+    }
+    return low;
   }
 }
 
 /** Median of the last N values: the middle one, or the mean of the middle two. */
 export function rollingMedian(x: Float64Array, window: number, out: Float64Array): void {
-  const sorted = new Float64Array(window);
-  let held = 0;
-  for (let i = 0; i < x.length; i++) {
-    const value = x[i];
-    if (value !== value) {
-      held = 0;
-      out[i] = value;
-      continue;
-    }
-    if (held === window) {
-      const leaving = placeOf(sorted, held, x[i - window]);
-      sorted.copyWithin(leaving, leaving + 1, held);
-      held--;
-    }
-    const entering = placeOf(sorted, held, value);
-    sorted.copyWithin(entering + 1, entering, held);
-    sorted[entering] = value;
-    held++;
-    const middle = window >> 1;
-    if (held < window) out[i] = Number.NaN;
-    else out[i] = window % 2 === 1 ? sorted[middle] : (sorted[middle - 1] + sorted[middle]) / 2;
-  }
+  const middle = window >> 1;
+  overSorted(x, window, out, (sorted) =>
+    window % 2 === 1 ? sorted.at(middle) : (sorted.at(middle - 1) + sorted.at(middle)) / 2,
+  );
 }
 
-/** The first place in sorted[0..length) whose value is >= value. */
-function placeOf(sorted: Float64Array, length: number, value: number): number {
-  let low = 0;
-  let high = length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (sorted[middle] < value) low = middle + 1;
-    else high = middle;
-  }
-  return low;
+/** 100 * how many of the N - 1 values before are smaller / (N - 1); 100 for a window of one. */
+export function rollingPercentRank(x: Float64Array, window: number, out: Float64Array): void {
+  overSorted(x, window, out, (sorted, today) =>
+    window === 1 ? 100 : (100 * sorted.below(today)) / (window - 1),
+  );
+}
+
+function overSorted(
+  x: Float64Array,
+  window: number,
+  out: Float64Array,
+  read: (sorted: SortedWindow, today: number) => number,
+): void {
+  overRuns(x, window, out, (_x, start, end) => {
+    const sorted = new SortedWindow(window + 1);
+    for (let i = start; i < end; i++) {
+      sorted.add(x[i]);
+      if (sorted.held > window) sorted.remove(x[i - window]);
+      if (sorted.held === window) out[i] = read(sorted, x[i]);
+    }
+  });
 }
 
 /** Least squares of the last N values on 0..N-1: change per bar, and the line's value at the newest bar. */
 export function rollingLine(
   x: Float64Array,
   window: number,
-  each: (i: number, slope: number, today: number) => void,
+  slope: Float64Array,
+  today: Float64Array,
+): void {
+  let done = 0;
+  while (done < x.length) {
+    const start = startOfRun(x, done);
+    const end = endOfRun(x, start);
+    const first = Math.min(start + window - 1, end);
+    slope.fill(Number.NaN, done, first);
+    today.fill(Number.NaN, done, first);
+    if (first < end) lineOfRun(x, start, end, window, slope, today);
+    done = end;
+  }
+}
+
+function lineOfRun(
+  x: Float64Array,
+  start: number,
+  end: number,
+  window: number,
+  slope: Float64Array,
+  today: Float64Array,
 ): void {
   const middle = (window - 1) / 2;
   const spread = (window * (window * window - 1)) / 12;
-  let shift = 0;
-  let sum = 0;
-  let cross = 0; // sum of k * (x - shift), k = 0 for the oldest
-  let defined = 0;
-  let equal = 0;
-  let previous = Number.NaN;
-  let untilRebuild = window;
-  for (let i = 0; i < x.length; i++) {
-    const value = x[i];
-    if (value !== value) {
-      defined = 0;
-      equal = 0;
-      previous = value;
-      each(i, value, value);
-      continue;
+  let equal = equalUntil(x, start, start + window - 1);
+  for (let i = start + window - 1; i < end; ) {
+    const shift = x[i];
+    let sum = 0;
+    let cross = 0; // sum of k * (x - shift), k = 0 for the oldest
+    for (let k = 0; k < window; k++) {
+      const e = x[i - window + 1 + k] - shift;
+      sum += e;
+      cross += k * e;
     }
-    equal = value === previous ? equal + 1 : 1;
-    previous = value;
-    if (defined === 0) {
-      shift = value;
-      sum = 0;
-      cross = 0;
-      untilRebuild = window;
-    }
-    const d = value - shift;
-    if (defined >= window) {
-      const old = x[i - window] - shift;
-      cross += (window - 1) * d - (sum - old);
-      sum += d - old;
-    } else {
-      cross += defined * d;
-      sum += d;
-    }
-    defined++;
-    if (--untilRebuild === 0) {
-      untilRebuild = window;
-      shift = value;
-      sum = 0;
-      cross = 0;
-      for (let k = 0; k < window; k++) {
-        const e = x[i - window + 1 + k] - shift;
-        sum += e;
-        cross += k * e;
+    const stop = Math.min(end, i + window);
+    for (let first = true; i < stop; i++, first = false) {
+      const value = x[i];
+      if (!first) {
+        const d = value - shift;
+        const old = x[i - window] - shift;
+        cross += (window - 1) * d - (sum - old);
+        sum += d - old;
       }
-    }
-    if (defined < window) {
-      each(i, Number.NaN, Number.NaN);
-    } else if (equal >= window) {
-      each(i, 0, value);
-    } else {
-      const slope = spread > 0 ? (cross - middle * sum) / spread : 0;
-      each(i, slope, shift + sum / window + slope * middle);
+      if (i > start) equal = value === x[i - 1] ? equal + 1 : 1;
+      const flat = equal >= window;
+      const rise = flat || spread === 0 ? 0 : (cross - middle * sum) / spread;
+      slope[i] = rise;
+      today[i] = flat ? value : shift + sum / window + rise * middle;
     }
   }
 }

@@ -37,9 +37,9 @@ function ofValue(
 function weightedAverage(x: Float64Array, window: number, out: Float64Array): void {
   // With k = 1..N and the fitted line mean + slope * (k - middle), the average weighted by k is
   // mean + slope * (N - 1) / 6; the line's value today is mean + slope * (N - 1) / 2.
-  rollingLine(x, window, (i, slope, today) => {
-    out[i] = today - (slope * (window - 1)) / 3;
-  });
+  const slope = scratch(0, out.length);
+  rollingLine(x, window, slope, out);
+  for (let i = 0; i < out.length; i++) out[i] -= (slope[i] * (window - 1)) / 3;
 }
 
 function band(phrase: string, sign: 1 | -1): Measure {
@@ -53,31 +53,16 @@ function band(phrase: string, sign: 1 | -1): Measure {
     warmUp: ([n]) => n - 1,
     compute: ({ values, windows, numbers }, out) => {
       const [window] = windows;
-      rollingMoments(
-        values[0],
-        window,
-        (i) => {
-          out[i] = Number.NaN;
-        },
-        (i, mean, squares) => {
-          out[i] = mean + sign * numbers[0] * Math.sqrt(squares / window);
-        },
-      );
+      const squares = scratch(0, out.length);
+      rollingMoments(values[0], window, out, squares);
+      for (let i = 0; i < out.length; i++) out[i] += sign * numbers[0] * Math.sqrt(squares[i] / window);
     },
   };
 }
 
 function deviation(x: Float64Array, window: number, out: Float64Array): void {
-  rollingMoments(
-    x,
-    window,
-    (i) => {
-      out[i] = Number.NaN;
-    },
-    (i, _mean, squares) => {
-      out[i] = Math.sqrt(squares / window);
-    },
-  );
+  rollingMoments(x, window, scratch(0, out.length), out);
+  for (let i = 0; i < out.length; i++) out[i] = Math.sqrt(out[i] / window);
 }
 
 export const windowMeasures: readonly Measure[] = [
@@ -128,16 +113,11 @@ export const windowMeasures: readonly Measure[] = [
     'z-score',
     '(V - average) / deviation; undefined when the deviation is 0',
     (x, window, out) => {
-      rollingMoments(
-        x,
-        window,
-        (i) => {
-          out[i] = Number.NaN;
-        },
-        (i, mean, squares) => {
-          out[i] = squares > 0 ? (x[i] - mean) / Math.sqrt(squares / window) : Number.NaN;
-        },
-      );
+      const squares = scratch(0, out.length);
+      rollingMoments(x, window, out, squares);
+      for (let i = 0; i < out.length; i++) {
+        out[i] = squares[i] > 0 ? (x[i] - out[i]) / Math.sqrt(squares[i] / window) : Number.NaN;
+      }
     },
     { unit: 'number' },
   ),
@@ -158,26 +138,14 @@ export const windowMeasures: readonly Measure[] = [
       oneBarReturns(values[0], returns);
       const [window] = windows;
       const scale = window > 1 ? barsPerYear / (window - 1) : Number.NaN;
-      rollingMoments(
-        returns,
-        window,
-        (i) => {
-          out[i] = Number.NaN;
-        },
-        (i, _mean, squares) => {
-          out[i] = Math.sqrt(squares * scale);
-        },
-      );
+      rollingMoments(returns, window, scratch(1, out.length), out);
+      for (let i = 0; i < out.length; i++) out[i] = Math.sqrt(out[i] * scale);
     },
   },
   ofValue('slope', 'least squares over the last N: change per bar', (x, window, out) => {
-    rollingLine(x, window, (i, slope) => {
-      out[i] = slope;
-    });
+    rollingLine(x, window, out, scratch(0, out.length));
   }),
   ofValue('trend line', "least squares over the last N: the line's value today", (x, window, out) => {
-    rollingLine(x, window, (i, _slope, today) => {
-      out[i] = today;
-    });
+    rollingLine(x, window, scratch(0, out.length), out);
   }),
 ];

@@ -1,8 +1,12 @@
 // Rules and values as columns: each measure and each condition is computed once per instrument and kept, whichever
 // rule, rank, stop or sweep asks for it again.
+//
+// A class, and nothing made anew for each instrument but the columns: the compiler then sees the same code on every run.
 
-import { unionOfDays } from '../days/calendar.ts';
 import { measureOf } from '../measures/catalogue.ts';
+import type { Measure } from '../measures/measure.ts';
+import { compareMembers } from './across.ts';
+import { alignNumbers, alignTruths } from './align.ts';
 import {
   andInto,
   atLeastOf,
@@ -21,30 +25,13 @@ import {
 } from './columns.ts';
 import type { Panel } from './panel.ts';
 import { printRule } from './print.ts';
+import { Slots, trimSlots } from './slots.ts';
 import type { Node, NumberNode } from './tree.ts';
+import { WorkColumns } from './work-columns.ts';
 
 type Measured = Node & { kind: 'measure' };
 
-/** Columns of one expression, by instrument number. */
-interface Slot<Column> {
-  readonly columns: (Column | undefined)[];
-  bytes: number;
-  lastUsed: number;
-}
-
-export interface Evaluator {
-  readonly panel: Panel;
-  /** The truth of a rule on each bar of an instrument: 0 false, 1 undefined, 2 true. Not to be written to. */
-  truths(rule: Node, instrument: number): Uint8Array;
-  /** A value on each bar of an instrument, NaN where undefined; a plain number when it is one. Not to be written to. */
-  values(value: Node, instrument: number): Operand;
-  /** What `make` gave the last time it was asked for under this key; only a few of the newest are kept. */
-  remember<T>(key: string, make: () => T): T;
-  /** Forgets the columns unused for longest until those kept take at most `bytes`. */
-  trim(bytes: number): void;
-}
-
-export interface EvaluatorSettings {
+interface EvaluatorSettings {
   /** 252, 52 or 12 */
   readonly barsPerYear: number;
   readonly seed: number;
@@ -55,151 +42,179 @@ export interface EvaluatorSettings {
 const MOST_REMEMBERED = 12;
 
 /** Trees must be checked and have their dials set (check.ts); an unset dial is a bug. */
-export function createEvaluator(panel: Panel, settings: EvaluatorSettings): Evaluator {
-  const numberSlots = new Map<string, Slot<Float64Array>>();
-  const truthSlots = new Map<string, Slot<Uint8Array>>();
-  const keyOf = new WeakMap<Node, string>();
-  const remembered = new Map<string, unknown>();
-  let clock = 0;
+export class Evaluator {
+  readonly panel: Panel;
+  readonly #settings: EvaluatorSettings;
+  readonly #clock = { now: 0 };
+  readonly #numbers = new Slots<Float64Array>(this.#clock);
+  readonly #truths = new Slots<Uint8Array>(this.#clock);
+  readonly #keys = new WeakMap<Node, string>();
+  readonly #work = new WorkColumns();
+  readonly #remembered = new Map<string, unknown>();
 
-  function slotOf<Column>(slots: Map<string, Slot<Column>>, node: Node): Slot<Column> {
-    let key = keyOf.get(node);
-    if (key === undefined) {
-      key = printRule(node, 'day', numberOf);
-      keyOf.set(node, key);
-    }
-    let slot = slots.get(key);
-    if (!slot) {
-      slot = { columns: [], bytes: 0, lastUsed: 0 };
-      slots.set(key, slot);
-    }
-    slot.lastUsed = ++clock;
-    return slot;
+  constructor(panel: Panel, settings: EvaluatorSettings) {
+    this.panel = panel;
+    this.#settings = settings;
   }
 
-  const instrumentOf = (symbol: string): number =>
-    panel.number(symbol.toLowerCase() === 'benchmark' ? (settings.benchmark ?? symbol) : symbol);
-
-  function truths(rule: Node, instrument: number): Uint8Array {
-    const slot = slotOf(truthSlots, rule);
+  /** The truth of a rule on each bar of an instrument: 0 false, 1 undefined, 2 true. Not to be written to. */
+  truths(rule: Node, instrument: number): Uint8Array {
+    const slot = this.#truths.of(this.#keyOf(rule));
     const known = slot.columns[instrument];
     if (known) return known;
-    const column = computeTruths(rule, instrument);
-    slot.columns[instrument] = column;
-    slot.bytes += column.byteLength;
-    return column;
+    const out = new Uint8Array(this.panel.bars[instrument].day.length);
+    const taken = this.#work.taken;
+    this.#computeTruths(rule, instrument, out);
+    this.#work.giveBackTo(taken);
+    return slot.keep(instrument, out);
   }
 
-  function computeTruths(rule: Node, instrument: number): Uint8Array {
-    const { day, high, low } = panel.bars[instrument];
-    const out = new Uint8Array(day.length);
+  /** A value on each bar of an instrument, NaN where undefined; a plain number when it is one. Not to be written to. */
+  values(value: Node, instrument: number): Operand {
+    if (value.kind === 'number' || value.kind === 'dial') return plain(value);
+    if (value.kind === 'measure') return this.#measured(value, instrument);
+    const slot = this.#numbers.of(this.#keyOf(value));
+    const known = slot.columns[instrument];
+    if (known) return known;
+    const taken = this.#work.taken;
+    const passing = this.#operand(value, instrument);
+    const kept = typeof passing === 'number' ? passing : slot.keep(instrument, passing.slice());
+    this.#work.giveBackTo(taken);
+    return kept;
+  }
+
+  /** What `make` gave the last time it was asked for under this key; only a few of the newest are kept. */
+  remember<T>(key: string, make: () => T): T {
+    const known = this.#remembered.has(key) ? (this.#remembered.get(key) as T) : make();
+    this.#remembered.delete(key);
+    this.#remembered.set(key, known);
+    if (this.#remembered.size > MOST_REMEMBERED) {
+      this.#remembered.delete(this.#remembered.keys().next().value as string);
+    }
+    return known;
+  }
+
+  /** Forgets the columns unused for longest until those kept take at most `bytes`. */
+  trim(bytes: number): void {
+    trimSlots([this.#numbers, this.#truths] as Slots<never>[], bytes);
+  }
+
+  #keyOf(node: Node): string {
+    let key = this.#keys.get(node);
+    if (key === undefined) {
+      key = printRule(node, 'day', numberOf);
+      this.#keys.set(node, key);
+    }
+    return key;
+  }
+
+  #instrumentOf(symbol: string): number {
+    const named = symbol.toLowerCase() === 'benchmark' ? (this.#settings.benchmark ?? symbol) : symbol;
+    return this.panel.number(named);
+  }
+
+  #computeTruths(rule: Node, instrument: number, out: Uint8Array): void {
+    const { day, high, low } = this.panel.bars[instrument];
     switch (rule.kind) {
       case 'comparison': {
-        const left = values(rule.left, instrument);
-        const right = values(rule.right, instrument);
+        const left = this.#operand(rule.left, instrument);
+        const right = this.#operand(rule.right, instrument);
         if (rule.comparator === 'crosses above') crosses('above', left, right, out);
         else if (rule.comparator === 'crosses below') crosses('below', left, right, out);
         else compare(rule.comparator, left, right, out);
-        return out;
+        return;
       }
       case 'between': {
-        const of = values(rule.of, instrument);
-        compare('is at least', of, values(rule.low, instrument), out);
+        const of = this.#operand(rule.of, instrument);
+        compare('is at least', of, this.#operand(rule.low, instrument), out);
         const below = new Uint8Array(out.length);
-        compare('is at most', of, values(rule.high, instrument), below);
+        compare('is at most', of, this.#operand(rule.high, instrument), below);
         andInto(out, below);
-        return out;
+        return;
       }
       case 'moving':
-        moving(rule.way, values(rule.of, instrument), rule.bars ? plain(rule.bars) : 1, out);
-        return out;
+        moving(rule.way, this.#operand(rule.of, instrument), rule.bars ? plain(rule.bars) : 1, out);
+        return;
       case 'extreme': {
-        const of = asColumn(values(rule.of, instrument), out.length);
-        const bound = new Float64Array(out.length);
-        measureOf(rule.way, 1).compute(
-          { ...inputsFor(instrument), windows: [plain(rule.bars)], values: [of], truths: [], numbers: [] },
-          bound,
-        );
+        const of = this.#column(rule.of, instrument);
+        const bound = this.#work.take(out.length);
+        const extreme = measureOf(rule.way, 1);
+        this.#compute(extreme, instrument, [plain(rule.bars)], [of], [], [], bound);
         compare('equals', of, bound, out);
-        return out;
+        return;
       }
       case 'gap':
         gaps(rule.way, high, low, out);
-        return out;
+        return;
       case 'constant':
-        return out.fill(rule.value ? TRUE : FALSE);
+        out.fill(rule.value ? TRUE : FALSE);
+        return;
       case 'not':
-        out.set(truths(rule.of, instrument));
+        out.set(this.truths(rule.of, instrument));
         not(out);
-        return out;
+        return;
       case 'and':
       case 'or': {
         const join = rule.kind === 'and' ? andInto : orInto;
-        out.set(truths(rule.parts[0], instrument));
-        for (let k = 1; k < rule.parts.length; k++) join(out, truths(rule.parts[k], instrument));
-        return out;
+        out.set(this.truths(rule.parts[0], instrument));
+        for (let k = 1; k < rule.parts.length; k++) join(out, this.truths(rule.parts[k], instrument));
+        return;
       }
       case 'lasting':
-        lasting(rule.how, truths(rule.of, instrument), plain(rule.bars), out);
-        return out;
+        lasting(rule.how, this.truths(rule.of, instrument), plain(rule.bars), out);
+        return;
       case 'at-least-of':
-        atLeastOf(truths(rule.of, instrument), plain(rule.times), plain(rule.bars), out);
-        return out;
+        atLeastOf(this.truths(rule.of, instrument), plain(rule.times), plain(rule.bars), out);
+        return;
       case 'scope': {
-        const other = instrumentOf(rule.instrument);
-        if (other < 0) return out.fill(UNDEFINED);
-        if (other === instrument) return truths(rule.of, other);
-        const there = truths(rule.of, other);
-        eachAligned(day, panel.bars[other].day, (i, j) => {
-          out[i] = j < 0 ? UNDEFINED : there[j];
-        });
-        return out;
+        const other = this.#instrumentOf(rule.instrument);
+        if (other < 0) out.fill(UNDEFINED);
+        else alignTruths(day, this.panel.bars[other].day, this.truths(rule.of, other), out);
+        return;
       }
       default:
         throw new Error(`a ${rule.kind} is no condition`);
     }
   }
 
-  function values(value: Node, instrument: number): Operand {
-    const bars = panel.bars[instrument];
-    const length = bars.day.length;
+  /** As {@link values}, but what is not a measure may stand in a work column that the next rule overwrites. */
+  #operand(value: Node, instrument: number): Operand {
+    const length = this.panel.bars[instrument].day.length;
     switch (value.kind) {
       case 'number':
       case 'dial':
         return plain(value);
-      case 'measure': {
-        const column = measureOf(value.phrase, value.windows.length).column;
-        return column ? column(bars) : measured(value, instrument);
-      }
+      case 'measure':
+        return this.#measured(value, instrument);
       case 'negative': {
-        const of = values(value.of, instrument);
+        const of = this.#operand(value.of, instrument);
         if (typeof of === 'number') return -of;
-        const out = new Float64Array(length);
+        const out = this.#work.take(length);
         calculate('-', 0, of, out);
         return out;
       }
       case 'arithmetic': {
-        const out = new Float64Array(length);
-        calculate(value.operator, values(value.left, instrument), values(value.right, instrument), out);
+        const left = this.#operand(value.left, instrument);
+        const right = this.#operand(value.right, instrument);
+        const out = this.#work.take(length);
+        calculate(value.operator, left, right, out);
         return out;
       }
       case 'ago': {
-        const of = asColumn(values(value.of, instrument), length);
+        const of = this.#column(value.of, instrument);
         const back = Math.min(plain(value.bars), length);
-        const out = new Float64Array(length);
+        const out = this.#work.take(length);
         out.fill(Number.NaN, 0, back);
         out.set(of.subarray(0, length - back), back);
         return out;
       }
       case 'scope': {
-        const other = instrumentOf(value.instrument);
-        const out = new Float64Array(length);
+        const other = this.#instrumentOf(value.instrument);
+        const out = this.#work.take(length);
         if (other < 0) return out.fill(Number.NaN);
-        if (other === instrument) return values(value.of, other);
-        const there = asColumn(values(value.of, other), panel.bars[other].day.length);
-        eachAligned(bars.day, panel.bars[other].day, (i, j) => {
-          out[i] = j < 0 ? Number.NaN : there[j];
-        });
+        const there = this.values(value.of, other);
+        if (typeof there === 'number') return there;
+        alignNumbers(this.panel.bars[instrument].day, this.panel.bars[other].day, there, out);
         return out;
       }
       default:
@@ -207,125 +222,75 @@ export function createEvaluator(panel: Panel, settings: EvaluatorSettings): Eval
     }
   }
 
-  function measured(node: Measured, instrument: number): Float64Array {
-    const slot = slotOf(numberSlots, node);
+  /** An operand as a column. */
+  #column(value: Node, instrument: number): Float64Array {
+    const operand = this.#operand(value, instrument);
+    if (typeof operand !== 'number') return operand;
+    return this.#work.take(this.panel.bars[instrument].day.length).fill(operand);
+  }
+
+  #measured(node: Measured, instrument: number): Float64Array {
+    const entry = measureOf(node.phrase, node.windows.length);
+    if (entry.column) return entry.column(this.panel.bars[instrument]);
+    const slot = this.#numbers.of(this.#keyOf(node));
     const known = slot.columns[instrument];
     if (known) return known;
-    const entry = measureOf(node.phrase, node.windows.length);
+    const taken = this.#work.taken;
     if (entry.across) {
-      compareMembers(node, entry.across, slot);
+      const of = node.takes[0] as Node;
+      const all = this.panel.bars.map((_bars, k) => this.#column(of, k));
+      compareMembers(this.panel, all, entry.across).forEach((column, k) => {
+        slot.keep(k, column);
+      });
+      this.#work.giveBackTo(taken);
       return slot.columns[instrument] as Float64Array;
     }
-    const length = panel.bars[instrument].day.length;
     const columns: Float64Array[] = [];
     const rules: Uint8Array[] = [];
     const numbers: number[] = [];
-    entry.takes.forEach((argument, k) => {
-      const taken = node.takes[k];
-      if (taken === undefined) columns.push(panel.bars[instrument].close);
-      else if (typeof taken === 'string') columns.push(closeOf(taken, instrument));
-      else if (argument.kind === 'rule') rules.push(truths(taken, instrument));
-      else if (argument.kind === 'number') numbers.push(plain(taken as NumberNode));
-      else columns.push(asColumn(values(taken, instrument), length));
-    });
-    const out = new Float64Array(length);
-    entry.compute(
-      {
-        ...inputsFor(instrument),
-        windows: node.windows.map(plain),
-        values: columns,
-        truths: rules,
-        numbers,
-      },
+    for (let k = 0; k < entry.takes.length; k++) {
+      const { kind } = entry.takes[k];
+      const given = node.takes[k];
+      if (given === undefined) columns.push(this.panel.bars[instrument].close);
+      else if (typeof given === 'string') columns.push(this.#closeOf(given, instrument));
+      else if (kind === 'rule') rules.push(this.truths(given, instrument));
+      else if (kind === 'number') numbers.push(plain(given as NumberNode));
+      else columns.push(this.#column(given, instrument));
+    }
+    const out = new Float64Array(this.panel.bars[instrument].day.length);
+    this.#compute(entry, instrument, node.windows.map(plain), columns, rules, numbers, out);
+    this.#work.giveBackTo(taken);
+    return slot.keep(instrument, out);
+  }
+
+  #compute(
+    measure: Measure,
+    instrument: number,
+    windows: readonly number[],
+    values: readonly Float64Array[],
+    truths: readonly Uint8Array[],
+    numbers: readonly number[],
+    out: Float64Array,
+  ): void {
+    const { barsPerYear, seed } = this.#settings;
+    const { bars, symbols } = this.panel;
+    const symbol = symbols[instrument];
+    measure.compute(
+      { symbol, bars: bars[instrument], windows, values, truths, numbers, barsPerYear, seed },
       out,
     );
-    slot.columns[instrument] = out;
-    slot.bytes += out.byteLength;
+  }
+
+  /** Another instrument's close on this one's days. */
+  #closeOf(symbol: string, instrument: number): Float64Array {
+    const { day } = this.panel.bars[instrument];
+    const out = this.#work.take(day.length);
+    const other = this.#instrumentOf(symbol);
+    if (other < 0) return out.fill(Number.NaN);
+    const { day: days, close } = this.panel.bars[other];
+    alignNumbers(day, days, close, out);
     return out;
   }
-
-  function inputsFor(instrument: number) {
-    return {
-      symbol: panel.symbols[instrument],
-      bars: panel.bars[instrument],
-      barsPerYear: settings.barsPerYear,
-      seed: settings.seed,
-    };
-  }
-
-  /** Another instrument's close on this one's days: its last on or before each. */
-  function closeOf(symbol: string, instrument: number): Float64Array {
-    const { day } = panel.bars[instrument];
-    const out = new Float64Array(day.length).fill(Number.NaN);
-    const other = instrumentOf(symbol);
-    if (other < 0) return out;
-    const { day: days, close } = panel.bars[other];
-    eachAligned(day, days, (i, j) => {
-      if (j >= 0) out[i] = close[j];
-    });
-    return out;
-  }
-
-  /** Fills the slot for all instruments at once: rank or percentile among each day's members with a value. */
-  function compareMembers(node: Measured, how: 'rank' | 'percentile', slot: Slot<Float64Array>): void {
-    const of = node.takes[0] as Node;
-    const size = panel.universeSize;
-    const all = panel.bars.map((bars, k) => asColumn(values(of, k), bars.day.length));
-    const out = panel.bars.map((bars) => new Float64Array(bars.day.length).fill(Number.NaN));
-    const next = new Int32Array(size);
-    const who = new Int32Array(size);
-    const calendar = unionOfDays(
-      panel.bars.slice(0, size).map((bars) => bars.day),
-      -Infinity,
-      Infinity,
-    );
-    for (const day of calendar) {
-      let n = 0;
-      for (let k = 0; k < size; k++) {
-        const days = panel.bars[k].day;
-        if (next[k] >= days.length || days[next[k]] !== day) continue;
-        const value = all[k][next[k]++];
-        if (value === value && panel.isMember(k, day)) who[n++] = k;
-      }
-      const valueOf = (k: number): number => all[k][next[k] - 1];
-      const sorted = who.subarray(0, n).sort((a, b) => valueOf(b) - valueOf(a));
-      let place = 0;
-      for (let r = 0; r < n; r++) {
-        if (r === 0 || valueOf(sorted[r]) !== valueOf(sorted[r - 1])) place = r;
-        out[sorted[r]][next[sorted[r]] - 1] =
-          how === 'rank' ? place + 1 : n === 1 ? 100 : (100 * (n - 1 - place)) / (n - 1);
-      }
-    }
-    for (let k = 0; k < out.length; k++) {
-      slot.columns[k] = out[k];
-      slot.bytes += out[k].byteLength;
-    }
-  }
-
-  return {
-    panel,
-    truths,
-    values,
-    remember<T>(key: string, make: () => T): T {
-      const known = remembered.has(key) ? (remembered.get(key) as T) : make();
-      remembered.delete(key);
-      remembered.set(key, known);
-      if (remembered.size > MOST_REMEMBERED) remembered.delete(remembered.keys().next().value as string);
-      return known;
-    },
-    trim(bytes) {
-      const kept: { slots: Map<string, Slot<unknown>>; key: string; slot: Slot<unknown> }[] = [];
-      for (const slots of [numberSlots, truthSlots] as Map<string, Slot<unknown>>[]) {
-        for (const [key, slot] of slots) kept.push({ slots, key, slot });
-      }
-      kept.sort((a, b) => b.slot.lastUsed - a.slot.lastUsed);
-      let total = 0;
-      for (const { slots, key, slot } of kept) {
-        total += slot.bytes;
-        if (total > bytes) slots.delete(key);
-      }
-    },
-  };
 }
 
 function numberOf(node: NumberNode): string {
@@ -335,17 +300,4 @@ function numberOf(node: NumberNode): string {
 function plain(node: NumberNode): number {
   if (node.kind === 'dial') throw new Error(`the dial {${node.name}} is not set`);
   return node.value;
-}
-
-function asColumn(operand: Operand, length: number): Float64Array {
-  return typeof operand === 'number' ? new Float64Array(length).fill(operand) : operand;
-}
-
-/** For each of `days` the place of the last of `others` on or before it, -1 when there is none (simulation.md 1.4). */
-function eachAligned(days: Int32Array, others: Int32Array, each: (i: number, j: number) => void): void {
-  let j = -1;
-  for (let i = 0; i < days.length; i++) {
-    while (j + 1 < others.length && others[j + 1] <= days[i]) j++;
-    each(i, j);
-  }
 }

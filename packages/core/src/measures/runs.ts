@@ -1,0 +1,31 @@
+// Stretches of a column without an undefined value: kernels work on one at a time and need no test inside their loops.
+
+/** The first place at or after `from` that holds a value; the length when there is none. */
+export function startOfRun(x: Float64Array, from: number): number {
+  let i = from;
+  while (i < x.length && x[i] !== x[i]) i++;
+  return i;
+}
+
+/** The first place after `start` that holds no value; the length when all do. */
+export function endOfRun(x: Float64Array, start: number): number {
+  let i = start;
+  while (i < x.length && x[i] === x[i]) i++;
+  return i;
+}
+
+/** A kernel on the values from start to end (not included); it fills out[start + window - 1 .. end). */
+type RunKernel = (x: Float64Array, start: number, end: number, window: number, out: Float64Array) => void;
+
+/** Fills `out` run by run; NaN until a window of defined values stands in a row. */
+export function overRuns(x: Float64Array, window: number, out: Float64Array, kernel: RunKernel): void {
+  let done = 0;
+  while (done < x.length) {
+    const start = startOfRun(x, done);
+    const end = endOfRun(x, start);
+    const first = Math.min(start + window - 1, end);
+    out.fill(Number.NaN, done, first);
+    if (first < end) kernel(x, start, end, window, out);
+    done = end;
+  }
+}

@@ -1,0 +1,26 @@
+// One instrument's values on another's days: the last on or before each, never a later one (simulation.md 1.4).
+
+import { UNDEFINED } from './columns.ts';
+
+/** The number at the last of `others` on or before each of `days`; NaN before the first. */
+export function alignNumbers(
+  days: Int32Array,
+  others: Int32Array,
+  values: Float64Array,
+  out: Float64Array,
+): void {
+  let j = -1;
+  for (let i = 0; i < days.length; i++) {
+    while (j + 1 < others.length && others[j + 1] <= days[i]) j++;
+    out[i] = j < 0 ? Number.NaN : values[j];
+  }
+}
+
+/** The truth at the last of `others` on or before each of `days`; undefined before the first. */
+export function alignTruths(days: Int32Array, others: Int32Array, truths: Uint8Array, out: Uint8Array): void {
+  let j = -1;
+  for (let i = 0; i < days.length; i++) {
+    while (j + 1 < others.length && others[j + 1] <= days[i]) j++;
+    out[i] = j < 0 ? UNDEFINED : truths[j];
+  }
+}
