@@ -105,7 +105,7 @@ export function createEngine(market: Market, universe: Universe): Engine {
               ledger: result.ledger,
               trades,
               benchmark,
-              rateAt: plan.cashRate,
+              rates: plan.cashRate,
               barsPerYear: barsPerYear(request.strategy.bars),
             }),
             eitherWayBars: result.eitherWayBars,

@@ -218,12 +218,7 @@ function overSorted(
 }
 
 /** Least squares of the last N values on 0..N-1: change per bar, and the line's value at the newest bar. */
-export function rollingLine(
-  x: Float64Array,
-  window: number,
-  slope: Float64Array,
-  today: Float64Array,
-): void {
+export function rollingLine(x: Float64Array, window: number, slope: Float64Array, today: Float64Array): void {
   let done = 0;
   while (done < x.length) {
     const start = startOfRun(x, done);

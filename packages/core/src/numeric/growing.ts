@@ -3,24 +3,31 @@
 type Column = Int32Array | Float64Array | Uint8Array | Int8Array;
 type Kind<C extends Column> = new (length: number) => C;
 
-export interface Growing<C extends Column> {
-  push(value: number): void;
-  /** the values so far, as a column of just their length */
-  done(): C;
+class Growing<C extends Column> {
+  readonly #kind: Kind<C>;
+  #column: C;
+  #length = 0;
+
+  constructor(kind: Kind<C>) {
+    this.#kind = kind;
+    this.#column = new kind(256);
+  }
+
+  push(value: number): void {
+    if (this.#length === this.#column.length) {
+      const larger = new this.#kind(this.#length * 2);
+      larger.set(this.#column);
+      this.#column = larger;
+    }
+    this.#column[this.#length++] = value;
+  }
+
+  /** The values so far, as a column of just their length. */
+  done(): C {
+    return this.#column.slice(0, this.#length) as C;
+  }
 }
 
 export function growing<C extends Column>(kind: Kind<C>): Growing<C> {
-  let column = new kind(256);
-  let length = 0;
-  return {
-    push(value) {
-      if (length === column.length) {
-        const larger = new kind(length * 2);
-        larger.set(column);
-        column = larger;
-      }
-      column[length++] = value;
-    },
-    done: () => column.slice(0, length) as C,
-  };
+  return new Growing(kind);
 }

@@ -43,7 +43,7 @@ export function append(entries: Entries, side: SidePlan, c: number): void {
   entries.instrument[n] = instrument;
   entries.bar[n] = bar;
   entries.sign[n] = side.sign;
-  entries.rank[n] = side.rank ? side.rank.value(instrument, bar) : Number.NaN;
+  entries.rank[n] = side.rank ? side.rank.value.at(instrument, bar) : Number.NaN;
 }
 
 export function drop(entries: Entries, n: number): void {

@@ -1,67 +1,73 @@
 // The decision log and the ledger while they are written: columns, no object a line.
 
 import { growing } from '../numeric/growing.ts';
-import { type Decisions, LEDGER_KINDS, type Ledger, OUTCOMES, type Outcome } from './records.ts';
+import {
+  type Decisions,
+  LEDGER_KINDS,
+  type Ledger,
+  type LedgerKind,
+  OUTCOMES,
+  type Outcome,
+} from './records.ts';
 
-export interface Journal {
-  decided(day: number, instrument: number, sign: number, rank: number, outcome: Outcome): void;
-  moved(
-    day: number,
-    kind: (typeof LEDGER_KINDS)[number],
-    instrument: number,
-    shares: number,
-    amount: number,
-  ): void;
-  decisions(symbol: readonly string[]): Decisions;
-  ledger(): Ledger;
-}
+const codeOfOutcome = new Map(OUTCOMES.map((outcome, k) => [outcome, k]));
+const codeOfKind = new Map(LEDGER_KINDS.map((kind, k) => [kind, k]));
 
-const codeOf = Object.fromEntries(OUTCOMES.map((outcome, k) => [outcome, k])) as Record<Outcome, number>;
-
-export function createJournal(): Journal {
-  const log = {
+export class Journal {
+  readonly #log = {
     day: growing(Int32Array),
     instrument: growing(Int32Array),
     side: growing(Int8Array),
     rank: growing(Float64Array),
     outcome: growing(Uint8Array),
   };
-  const book = {
+  readonly #book = {
     day: growing(Int32Array),
     kind: growing(Uint8Array),
     instrument: growing(Int32Array),
     shares: growing(Float64Array),
     amount: growing(Float64Array),
   };
-  return {
-    decided(day, instrument, sign, rank, outcome) {
-      log.day.push(day);
-      log.instrument.push(instrument);
-      log.side.push(sign);
-      log.rank.push(rank);
-      log.outcome.push(codeOf[outcome]);
-    },
-    moved(day, kind, instrument, shares, amount) {
-      book.day.push(day);
-      book.kind.push(LEDGER_KINDS.indexOf(kind));
-      book.instrument.push(instrument);
-      book.shares.push(shares);
-      book.amount.push(amount);
-    },
-    decisions: (symbol) => ({
+
+  /** One line of the decision log. @param sign 1 long, -1 short */
+  decided(day: number, instrument: number, sign: number, rank: number, outcome: Outcome): void {
+    this.#log.day.push(day);
+    this.#log.instrument.push(instrument);
+    this.#log.side.push(sign);
+    this.#log.rank.push(rank);
+    this.#log.outcome.push(codeOfOutcome.get(outcome) as number);
+  }
+
+  /** One line of the ledger. @param instrument -1 for the account itself */
+  moved(day: number, kind: LedgerKind, instrument: number, shares: number, amount: number): void {
+    this.#book.day.push(day);
+    this.#book.kind.push(codeOfKind.get(kind) as number);
+    this.#book.instrument.push(instrument);
+    this.#book.shares.push(shares);
+    this.#book.amount.push(amount);
+  }
+
+  /** @param symbol the names that instrument numbers stand for */
+  decisions(symbol: readonly string[]): Decisions {
+    const { day, instrument, side, rank, outcome } = this.#log;
+    return {
       symbol,
-      day: log.day.done(),
-      instrument: log.instrument.done(),
-      side: log.side.done(),
-      rank: log.rank.done(),
-      outcome: log.outcome.done(),
-    }),
-    ledger: () => ({
-      day: book.day.done(),
-      kind: book.kind.done(),
-      instrument: book.instrument.done(),
-      shares: book.shares.done(),
-      amount: book.amount.done(),
-    }),
-  };
+      day: day.done(),
+      instrument: instrument.done(),
+      side: side.done(),
+      rank: rank.done(),
+      outcome: outcome.done(),
+    };
+  }
+
+  ledger(): Ledger {
+    const { day, kind, instrument, shares, amount } = this.#book;
+    return {
+      day: day.done(),
+      kind: kind.done(),
+      instrument: instrument.done(),
+      shares: shares.done(),
+      amount: amount.done(),
+    };
+  }
 }

@@ -1,32 +1,27 @@
 // Everything the day loop reads, resolved from strategy, market and universe (see prepare.ts).
 
 import type { Bars } from '../bars/bars.ts';
-import type { PositionRule } from '../rules/positions.ts';
 import type { Commission, Limits, Rotation, Size, Timing } from '../strategy/strategy.ts';
+import type { BarValues, LeaveRule } from './bar-values.ts';
 import type { Candidates } from './candidates.ts';
-
-/** Reads a value at an instrument's bar; NaN where undefined. */
-export type BarValue = (instrument: number, bar: number) => number;
-/** A rate in percent a year at a tick of the calendar. */
-export type RateAt = (tick: number) => number;
 
 export type StopPlan =
   | { readonly kind: 'percent'; readonly percent: number }
-  | { readonly kind: 'atr'; readonly times: number; readonly atr: BarValue }
-  | { readonly kind: 'level'; readonly level: BarValue };
+  | { readonly kind: 'atr'; readonly times: number; readonly atr: BarValues }
+  | { readonly kind: 'level'; readonly level: BarValues };
 
 export type TargetPlan =
   | { readonly kind: 'percent'; readonly percent: number }
-  | { readonly kind: 'atr'; readonly times: number; readonly atr: BarValue }
+  | { readonly kind: 'atr'; readonly times: number; readonly atr: BarValues }
   | { readonly kind: 'r'; readonly times: number };
 
 export interface SidePlan {
   readonly sign: 1 | -1;
   readonly candidates: Candidates;
   /** the value to rank by and whether the highest comes first; undefined ranks by symbol */
-  readonly rank: { readonly value: BarValue; readonly highestFirst: boolean } | undefined;
+  readonly rank: { readonly value: BarValues; readonly highestFirst: boolean } | undefined;
   /** undefined when there is no leave rule */
-  readonly leave: ((instrument: number) => PositionRule) | undefined;
+  readonly leave: LeaveRule | undefined;
   readonly rotation: Rotation | undefined;
   readonly initial: StopPlan | undefined;
   readonly trail: StopPlan | undefined;
@@ -45,8 +40,8 @@ export interface Plan {
   readonly groupOn: (instrument: number, day: number) => string | undefined;
   readonly size: Size;
   /** the ATR that `volatility` sizes read, and the 20-day average traded value */
-  readonly sizeAtr: BarValue | undefined;
-  readonly tradedValue: BarValue | undefined;
+  readonly sizeAtr: BarValues | undefined;
+  readonly tradedValue: BarValues | undefined;
   readonly limits: Limits;
   /** slots that `equal-slots` divides by */
   readonly slots: number;
@@ -56,7 +51,8 @@ export interface Plan {
   readonly leverage: number;
   readonly commission: Commission;
   readonly slippage: number;
-  readonly cashRate: RateAt;
-  readonly marginRate: RateAt;
-  readonly borrowRate: RateAt;
+  /** percent a year at each tick */
+  readonly cashRate: Float64Array;
+  readonly marginRate: Float64Array;
+  readonly borrowRate: Float64Array;
 }

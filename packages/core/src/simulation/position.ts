@@ -1,9 +1,11 @@
 // A position while it is held.
 
+import type { SidePlan } from './plan.ts';
 import type { ExitReason } from './records.ts';
 
 export interface Position {
   readonly instrument: number;
+  readonly side: SidePlan;
   readonly sign: 1 | -1;
   readonly shares: number;
   readonly entryPrice: number;
@@ -37,4 +39,9 @@ export interface Position {
 export function sawPrice(p: Position, price: number): void {
   if (price < p.worst) p.worst = price;
   if (price > p.best) p.best = price;
+}
+
+/** A position entered at this bar's close did not live through the bar. */
+export function seesWholeBar(p: Position): boolean {
+  return p.hasBar && (p.bar > p.entryBar || p.atOpen);
 }

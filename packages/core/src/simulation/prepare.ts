@@ -3,16 +3,16 @@
 import type { Market } from '../bars/bars.ts';
 import { countUntil, indexDays, unionOfDays } from '../days/calendar.ts';
 import { type Day, isoFromDay } from '../days/day.ts';
+import { alignNumbers } from '../rules/align.ts';
 import { readRule } from '../rules/check.ts';
-import type { Operand } from '../rules/columns.ts';
 import type { Evaluator } from '../rules/evaluate.ts';
-import { compilePositionRule, readsPosition } from '../rules/positions.ts';
 import { printRule } from '../rules/print.ts';
 import type { Place } from '../rules/tree.ts';
 import { type Node, walk } from '../rules/tree.ts';
 import type { Rate, Side, Stop, Strategy, Target } from '../strategy/strategy.ts';
+import { BarValues, LeaveRule } from './bar-values.ts';
 import { type Candidates, gatherCandidates } from './candidates.ts';
-import type { BarValue, Plan, RateAt, SidePlan, StopPlan, TargetPlan } from './plan.ts';
+import type { Plan, SidePlan, StopPlan, TargetPlan } from './plan.ts';
 
 /** What a run is asked to do. */
 export interface RunRequest {
@@ -178,29 +178,19 @@ export function prepare(request: RunRequest, market: Market, evaluator: Evaluato
     };
   }
 
-  const valueOf = (node: Node): BarValue => {
-    const columns: (Operand | undefined)[] = [];
-    return (instrument, bar) => {
-      let column = columns[instrument];
-      if (column === undefined) {
-        column = evaluator.values(node, instrument);
-        columns[instrument] = column;
-      }
-      return typeof column === 'number' ? column : column[bar];
-    };
-  };
+  const valueOf = (node: Node): BarValues => new BarValues(evaluator, node);
   const parsedValue = (text: string): Node => {
     const tree = read('size', text, 'value');
     if (!tree) throw new Error(`the engine's own value "${text}" does not parse`);
     return tree;
   };
-  const rateAt = (rate: Rate): RateAt => {
-    if (typeof rate === 'number') return () => rate;
+  const rateColumn = (rate: Rate): Float64Array => {
+    const column = new Float64Array(calendar.length);
+    if (typeof rate === 'number') return column.fill(rate);
     const { day, close } = panel.bars[panel.number(rate)];
-    return (tick) => {
-      const known = countUntil(day, calendar[tick]);
-      return known > 0 ? close[known - 1] : 0;
-    };
+    alignNumbers(calendar, day, close, column);
+    // Before its first day a rate is not known, and nothing is paid.
+    return column.fill(0, 0, countUntil(calendar, day[0] - 1));
   };
   const planSide = (trees: SideTrees | undefined, sign: 1 | -1): SidePlan | undefined => {
     if (!trees) return undefined;
@@ -219,7 +209,7 @@ export function prepare(request: RunRequest, market: Market, evaluator: Evaluato
       sign,
       candidates,
       rank: rank && { value: valueOf(rank), highestFirst: side.rank?.first === 'highest' },
-      leave: leave && leaveRuleOf(leave, evaluator),
+      leave: leave && new LeaveRule(evaluator, leave),
       rotation: side.rotate,
       initial: stop(side.stops.initial, trees.initial),
       trail: stop(side.stops.trail, trees.trail),
@@ -255,22 +245,14 @@ export function prepare(request: RunRequest, market: Market, evaluator: Evaluato
       leverage: account.leverage,
       commission: costs.commission,
       slippage: costs.slippage,
-      cashRate: rateAt(costs.cashRate),
-      marginRate: rateAt(costs.marginRate),
-      borrowRate: rateAt(costs.borrowRate),
+      cashRate: rateColumn(costs.cashRate),
+      marginRate: rateColumn(costs.marginRate),
+      borrowRate: rateColumn(costs.borrowRate),
     },
   };
 }
 
-function leaveRuleOf(leave: Node, evaluator: Evaluator): SidePlan['leave'] {
-  if (readsPosition(leave)) return (instrument) => compilePositionRule(leave, evaluator, instrument);
-  return (instrument) => {
-    const truths = evaluator.truths(leave, instrument);
-    return (bar) => truths[bar];
-  };
-}
-
-function targetPlan(target: Target | undefined, atr: (bars: number) => BarValue): TargetPlan | undefined {
+function targetPlan(target: Target | undefined, atr: (bars: number) => BarValues): TargetPlan | undefined {
   if (!target) return undefined;
   if ('percent' in target) return { kind: 'percent', percent: target.percent };
   if ('r' in target) return { kind: 'r', times: target.r };

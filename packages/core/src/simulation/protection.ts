@@ -15,9 +15,9 @@ export function stopLevel(
     case 'percent':
       return price * (1 - (sign * stop.percent) / 100);
     case 'atr':
-      return price - sign * stop.times * stop.atr(instrument, bar);
+      return price - sign * stop.times * stop.atr.at(instrument, bar);
     case 'level':
-      return stop.level(instrument, bar);
+      return stop.level.at(instrument, bar);
   }
 }
 
@@ -34,7 +34,7 @@ export function targetLevel(
     case 'percent':
       return price * (1 + (sign * target.percent) / 100);
     case 'atr':
-      return price + sign * target.times * target.atr(instrument, bar);
+      return price + sign * target.times * target.atr.at(instrument, bar);
     case 'r':
       return price + target.times * (price - initialStop);
   }
@@ -53,9 +53,9 @@ export function stopReason(p: Position): 'stop' | 'trail' {
 }
 
 /** Moves the trailing stop after the day's mark, only in the position's favour. */
-export function moveTrail(p: Position, side: SidePlan, close: number): void {
+export function moveTrail(p: Position, close: number): void {
   if ((close - p.bestClose) * p.sign > 0) p.bestClose = close;
-  const { trail } = side;
+  const { trail } = p.side;
   if (!trail) return;
   const from = trail.kind === 'percent' ? p.bestClose : close;
   const level = stopLevel(trail, from, p.sign, p.instrument, p.bar);

@@ -59,6 +59,7 @@ export interface Decisions {
 }
 
 export const LEDGER_KINDS = ['deposit', 'trade', 'commission', 'interest', 'borrow'] as const;
+export type LedgerKind = (typeof LEDGER_KINDS)[number];
 
 /** Every cash movement as columns, in the order they happened. */
 export interface Ledger {

@@ -21,7 +21,7 @@ export function sharesWanted(
   let shares = sharesByMethod(plan, side, instrument, bar, price, base);
   if (size.maxPercent !== undefined) shares = Math.min(shares, (base * size.maxPercent) / 100 / price);
   if (size.maxOfTradedValue !== undefined && plan.tradedValue) {
-    shares = Math.min(shares, (plan.tradedValue(instrument, bar) * size.maxOfTradedValue) / 100 / price);
+    shares = Math.min(shares, (plan.tradedValue.at(instrument, bar) * size.maxOfTradedValue) / 100 / price);
   }
   return shares > 0 && Number.isFinite(shares) ? rounded(shares, size.fractional) : 0;
 }
@@ -49,7 +49,7 @@ function sharesByMethod(
     case 'risk-percent':
       return (base * size.percent) / 100 / riskPerShare(side, instrument, bar, price);
     case 'volatility':
-      return (base * size.percent) / 100 / (plan.sizeAtr ? plan.sizeAtr(instrument, bar) : Number.NaN);
+      return (base * size.percent) / 100 / (plan.sizeAtr ? plan.sizeAtr.at(instrument, bar) : Number.NaN);
   }
 }
 

@@ -33,13 +33,13 @@ export interface FiguresInput {
   /** the benchmark's curve over the same days */
   readonly benchmark: Float64Array;
   /** the risk-free rate, percent a year, at each mark */
-  readonly rateAt: (tick: number) => number;
+  readonly rates: Float64Array;
   readonly barsPerYear: number;
 }
 
 export function figuresOf(input: FiguresInput): Figures {
   const { marks, benchmark, barsPerYear } = input;
-  const riskFree = riskFreeReturns(marks.day, input.rateAt);
+  const riskFree = riskFreeReturns(marks.day, input.rates);
   return {
     ...curveFigures(marks.day, marks.equity, riskFree, barsPerYear),
     ...tradeFigures(input.trades),

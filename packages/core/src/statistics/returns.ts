@@ -8,9 +8,9 @@ export function returnsOf(equity: Float64Array): Float64Array {
 }
 
 /** f_i: the rate in percent a year at the previous mark, for the calendar days between the two marks. */
-export function riskFreeReturns(days: Int32Array, rateAt: (tick: number) => number): Float64Array {
+export function riskFreeReturns(days: Int32Array, rates: Float64Array): Float64Array {
   const out = new Float64Array(Math.max(0, days.length - 1));
-  for (let i = 0; i < out.length; i++) out[i] = ((rateAt(i) / 100) * (days[i + 1] - days[i])) / 365;
+  for (let i = 0; i < out.length; i++) out[i] = ((rates[i] / 100) * (days[i + 1] - days[i])) / 365;
   return out;
 }
 

@@ -1,0 +1,53 @@
+// What the day loop reads of a rule at single bars: columns, asked for when the first bar of an instrument is.
+
+import { type Operand, UNDEFINED } from '../rules/columns.ts';
+import type { Evaluator } from '../rules/evaluate.ts';
+import { compilePositionRule, type PositionRule, readsPosition } from '../rules/positions.ts';
+import type { Node } from '../rules/tree.ts';
+import type { Position } from './position.ts';
+
+/** A value at an instrument's bar; NaN where undefined. */
+export class BarValues {
+  readonly #evaluator: Evaluator;
+  readonly #node: Node;
+  readonly #columns: (Operand | undefined)[] = [];
+
+  constructor(evaluator: Evaluator, node: Node) {
+    this.#evaluator = evaluator;
+    this.#node = node;
+  }
+
+  at(instrument: number, bar: number): number {
+    let column = this.#columns[instrument];
+    if (column === undefined) {
+      column = this.#evaluator.values(this.#node, instrument);
+      this.#columns[instrument] = column;
+    }
+    return typeof column === 'number' ? column : column[bar];
+  }
+}
+
+/** A leave rule's truth at a position's bar. */
+export class LeaveRule {
+  readonly #evaluator: Evaluator;
+  readonly #node: Node;
+  readonly #readsPosition: boolean;
+  readonly #columns: (Uint8Array | undefined)[] = [];
+  readonly #compiled: (PositionRule | undefined)[] = [];
+
+  constructor(evaluator: Evaluator, node: Node) {
+    this.#evaluator = evaluator;
+    this.#node = node;
+    this.#readsPosition = readsPosition(node);
+  }
+
+  at(position: Position): number {
+    const { instrument, bar } = position;
+    if (this.#readsPosition) {
+      this.#compiled[instrument] ??= compilePositionRule(this.#node, this.#evaluator, instrument);
+      return this.#compiled[instrument](bar, position);
+    }
+    this.#columns[instrument] ??= this.#evaluator.truths(this.#node, instrument);
+    return this.#columns[instrument][bar] ?? UNDEFINED;
+  }
+}
