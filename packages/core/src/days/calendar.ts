@@ -16,20 +16,18 @@ export function unionOfDays(columns: readonly Int32Array[], from: Day, to: Day):
   if (!(first <= last)) return new Int32Array(0);
 
   const seen = new Uint8Array(last - first + 1);
+  for (const days of columns) tick(days, first, seen);
   let count = 0;
-  for (const days of columns) {
-    for (let i = 0; i < days.length; i++) {
-      const at = days[i] - first;
-      if (at >= 0 && at < seen.length && seen[at] === 0) {
-        seen[at] = 1;
-        count++;
-      }
-    }
-  }
+  for (let at = 0; at < seen.length; at++) count += seen[at];
   const calendar = new Int32Array(count);
   let n = 0;
   for (let at = 0; at < seen.length; at++) if (seen[at] === 1) calendar[n++] = first + at;
   return calendar;
+}
+
+/** Sets seen[day - first]; a day outside is a place outside, where a typed array ignores the write. */
+function tick(days: Int32Array, first: Day, seen: Uint8Array): void {
+  for (let i = 0; i < days.length; i++) seen[days[i] - first] = 1;
 }
 
 /** Finds a day's place in a calendar in constant time. */

@@ -25,7 +25,7 @@ export interface Argument {
 }
 
 /** All a kernel reads, for one instrument. Columns are as long as `bars`; an undefined value is NaN. */
-interface Inputs {
+export interface Inputs {
   readonly symbol: string;
   readonly bars: Bars;
   readonly windows: readonly number[];
@@ -53,6 +53,8 @@ export interface Measure {
   readonly warmUp: (windows: readonly number[]) => number;
   /** Fills `out`, one value a bar, NaN where undefined. */
   readonly compute: (inputs: Inputs, out: Float64Array) => void;
+  /** The value at one bar, the same to the last bit as in the column: for measures too cheap to need one. */
+  readonly at?: (inputs: Inputs, bar: number) => number;
   /** a column of the bar itself, read in place instead of computed */
   readonly column?: (bars: Bars) => Float64Array;
   /** read only by leave rules, from the position rather than from a column */

@@ -1,9 +1,10 @@
 // Measures of strength and range that the trade knows by name.
 
+import type { Bars } from '../bars/bars.ts';
 import { type Measure, NONE, OF_CLOSE } from './measure.ts';
 import { rollingAverage, rollingExtreme, rollingSum } from './rolling.ts';
 import { scratch } from './scratch.ts';
-import { exponential, smooth, trueRange, wilder } from './smoothing.ts';
+import { exponential, trueRange, wilder } from './smoothing.ts';
 
 const WILDER_1978 = 'J. W. Wilder, New Concepts in Technical Trading Systems (1978)';
 
@@ -98,6 +99,25 @@ function directional(
   return { plus, minus };
 }
 
+/** True range and its Wilder average in one pass. */
+function averageTrueRange({ high, low, close }: Bars, window: number, out: Float64Array): void {
+  const weight = 1 / window;
+  let state = 0;
+  for (let i = 0; i < out.length; i++) {
+    const before = i === 0 ? low[0] : close[i - 1];
+    const top = high[i] > before ? high[i] : before;
+    const bottom = low[i] < before ? low[i] : before;
+    if (i >= window) {
+      state += weight * (top - bottom - state);
+      out[i] = state;
+    } else {
+      state += top - bottom;
+      if (i === window - 1) state /= window;
+      out[i] = i === window - 1 ? state : Number.NaN;
+    }
+  }
+}
+
 export const oscillators: readonly Measure[] = [
   {
     phrase: 'ATR',
@@ -107,10 +127,7 @@ export const oscillators: readonly Measure[] = [
     formula: 'Wilder average of the true range',
     source: WILDER_1978,
     warmUp: ([n]) => n - 1,
-    compute: ({ bars, windows }, out) => {
-      trueRange(bars.high, bars.low, bars.close, out);
-      smooth(out, windows[0], 1 / windows[0], out);
-    },
+    compute: ({ bars, windows }, out) => averageTrueRange(bars, windows[0], out),
   },
   {
     phrase: 'RSI',

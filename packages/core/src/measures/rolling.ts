@@ -8,25 +8,49 @@ import { scratch } from './scratch.ts';
 
 /** Sum of the last N values. NaN until N defined values stand in a row. */
 export function rollingSum(x: Float64Array, window: number, out: Float64Array): void {
-  overRuns(x, window, out, sumOfRun);
+  sharesOfSums(x, window, 1, out);
 }
 
-function sumOfRun(x: Float64Array, start: number, end: number, window: number, out: Float64Array): void {
+/** Simple average of the last N values. */
+export function rollingAverage(x: Float64Array, window: number, out: Float64Array): void {
+  sharesOfSums(x, window, 1 / window, out);
+}
+
+function sharesOfSums(x: Float64Array, window: number, share: number, out: Float64Array): void {
+  const start = startOfRun(x, 0);
+  out.fill(Number.NaN, 0, Math.min(start + window - 1, x.length));
+  // Most columns are whole after their warm-up, and an undefined value shows itself in the sums.
+  if (sumOfRun(x, start, x.length, window, share, out)) return;
+  overRuns(x, window, out, (_x, from, end) => sumOfRun(x, from, end, window, share, out));
+}
+
+/** Sums times `share`; false when a value was undefined. */
+function sumOfRun(
+  x: Float64Array,
+  start: number,
+  end: number,
+  window: number,
+  share: number,
+  out: Float64Array,
+): boolean {
+  const whole = share === 1 ? window : 1;
   let equal = equalUntil(x, start, start + window - 1);
+  let sum = 0;
   for (let i = start + window - 1; i < end; ) {
-    let sum = 0;
+    if (sum !== sum) return false;
+    sum = 0;
     for (let j = i - window + 1; j <= i; j++) sum += x[j];
     if (i > start) equal = x[i] === x[i - 1] ? equal + 1 : 1;
-    out[i] = equal >= window ? x[i] * window : sum;
+    out[i] = equal >= window ? x[i] * whole : sum * share;
     const stop = Math.min(end, i + window);
     for (i++; i < stop; i++) {
       const value = x[i];
       sum += value - x[i - window];
       equal = value === x[i - 1] ? equal + 1 : 1;
-      if (equal >= window) sum = value * window;
-      out[i] = sum;
+      out[i] = equal >= window ? value * whole : sum * share;
     }
   }
+  return sum === sum;
 }
 
 /** How many equal values stand in a row before `place`, none before `start`. */
@@ -34,12 +58,6 @@ function equalUntil(x: Float64Array, start: number, place: number): number {
   let equal = 1;
   while (place - 1 - equal >= start && x[place - 1 - equal] === x[place - 1]) equal++;
   return equal;
-}
-
-/** Simple average of the last N values. */
-export function rollingAverage(x: Float64Array, window: number, out: Float64Array): void {
-  rollingSum(x, window, out);
-  for (let i = 0; i < out.length; i++) out[i] /= window;
 }
 
 /**
@@ -111,7 +129,14 @@ export function rollingExtreme(x: Float64Array, window: number, sign: 1 | -1, ou
   overRuns(x, window, out, sign === 1 ? largestOfRun : smallestOfRun);
 }
 
-function largestOfRun(x: Float64Array, start: number, end: number, window: number, out: Float64Array): void {
+/** {@link rollingExtreme} of values that are all defined, with sign 1. */
+export function largestOfRun(
+  x: Float64Array,
+  start: number,
+  end: number,
+  window: number,
+  out: Float64Array,
+): void {
   const fromBack = scratch(7, window + 1).fill(-Infinity);
   for (let block = start; block < end; block += window) {
     const stop = Math.min(block + window, end);
@@ -127,10 +152,17 @@ function largestOfRun(x: Float64Array, start: number, end: number, window: numbe
       fromBack[i - block] = back;
     }
   }
-  out.fill(Number.NaN, start, start + window - 1);
+  out.fill(Number.NaN, start, Math.min(start + window - 1, end));
 }
 
-function smallestOfRun(x: Float64Array, start: number, end: number, window: number, out: Float64Array): void {
+/** {@link rollingExtreme} of values that are all defined, with sign -1. */
+export function smallestOfRun(
+  x: Float64Array,
+  start: number,
+  end: number,
+  window: number,
+  out: Float64Array,
+): void {
   const fromBack = scratch(7, window + 1).fill(Infinity);
   for (let block = start; block < end; block += window) {
     const stop = Math.min(block + window, end);
@@ -146,7 +178,7 @@ function smallestOfRun(x: Float64Array, start: number, end: number, window: numb
       fromBack[i - block] = back;
     }
   }
-  out.fill(Number.NaN, start, start + window - 1);
+  out.fill(Number.NaN, start, Math.min(start + window - 1, end));
 }
 
 /** The values of a window in rising order, while it slides. */

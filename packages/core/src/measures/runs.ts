@@ -7,6 +7,25 @@ export function startOfRun(x: Float64Array, from: number): number {
   return i;
 }
 
+/** Whether every place from `start` on holds a value. Four sums at once, for an undefined value makes its sum undefined. */
+function isWhole(x: Float64Array, start: number): boolean {
+  const n = x.length;
+  let a = 0;
+  let b = 0;
+  let c = 0;
+  let d = 0;
+  let i = start;
+  for (; i + 3 < n; i += 4) {
+    a += x[i];
+    b += x[i + 1];
+    c += x[i + 2];
+    d += x[i + 3];
+  }
+  for (; i < n; i++) a += x[i];
+  const sum = a + b + c + d;
+  return sum === sum;
+}
+
 /** The first place after `start` that holds no value; the length when all do. */
 export function endOfRun(x: Float64Array, start: number): number {
   let i = start;
@@ -15,14 +34,16 @@ export function endOfRun(x: Float64Array, start: number): number {
 }
 
 /** A kernel on the values from start to end (not included); it fills out[start + window - 1 .. end). */
-type RunKernel = (x: Float64Array, start: number, end: number, window: number, out: Float64Array) => void;
+type RunKernel = (x: Float64Array, start: number, end: number, window: number, out: Float64Array) => unknown;
 
 /** Fills `out` run by run; NaN until a window of defined values stands in a row. */
 export function overRuns(x: Float64Array, window: number, out: Float64Array, kernel: RunKernel): void {
+  const begin = startOfRun(x, 0);
+  const whole = isWhole(x, begin);
   let done = 0;
   while (done < x.length) {
     const start = startOfRun(x, done);
-    const end = endOfRun(x, start);
+    const end = whole ? x.length : endOfRun(x, start);
     const first = Math.min(start + window - 1, end);
     out.fill(Number.NaN, done, first);
     if (first < end) kernel(x, start, end, window, out);

@@ -2,12 +2,14 @@
 
 import { type Measure, NONE, OF_CLOSE, type Unit } from './measure.ts';
 import {
+  largestOfRun,
   rollingAverage,
   rollingExtreme,
   rollingLine,
   rollingMedian,
   rollingMoments,
   rollingSum,
+  smallestOfRun,
 } from './rolling.ts';
 import { scratch } from './scratch.ts';
 import { exponential, oneBarReturns, wilder } from './smoothing.ts';
@@ -19,9 +21,14 @@ function ofValue(
   phrase: string,
   formula: string,
   kernel: (x: Float64Array, window: number, out: Float64Array) => void,
-  extra: { unit?: Unit; source?: string; warmUp?: (n: number) => number } = {},
+  extra: {
+    unit?: Unit;
+    source?: string;
+    warmUp?: (n: number) => number;
+    at?: (x: Float64Array, window: number, bar: number) => number;
+  } = {},
 ): Measure {
-  const { unit = 'same', source = DEFINITION, warmUp = (n) => n - 1 } = extra;
+  const { unit = 'same', source = DEFINITION, warmUp = (n) => n - 1, at } = extra;
   return {
     phrase,
     windows: N,
@@ -31,6 +38,7 @@ function ofValue(
     source,
     warmUp: ([n]) => warmUp(n),
     compute: ({ values, windows }, out) => kernel(values[0], windows[0], out),
+    ...(at ? { at: ({ values, windows }, bar) => at(values[0], windows[0], bar) } : {}),
   };
 }
 
@@ -84,7 +92,7 @@ export const windowMeasures: readonly Measure[] = [
     formula: 'highest high of the last N',
     source: DEFINITION,
     warmUp: ([n]) => n - 1,
-    compute: ({ bars, windows }, out) => rollingExtreme(bars.high, windows[0], 1, out),
+    compute: ({ bars, windows }, out) => largestOfRun(bars.high, 0, out.length, windows[0], out),
   },
   {
     phrase: 'low',
@@ -94,7 +102,7 @@ export const windowMeasures: readonly Measure[] = [
     formula: 'lowest low of the last N',
     source: DEFINITION,
     warmUp: ([n]) => n - 1,
-    compute: ({ bars, windows }, out) => rollingExtreme(bars.low, windows[0], -1, out),
+    compute: ({ bars, windows }, out) => smallestOfRun(bars.low, 0, out.length, windows[0], out),
   },
   ofValue(
     'return',
@@ -106,7 +114,11 @@ export const windowMeasures: readonly Measure[] = [
         out[i] = before === 0 ? Number.NaN : x[i] / before - 1;
       }
     },
-    { unit: 'fraction', warmUp: (n) => n },
+    {
+      unit: 'fraction',
+      warmUp: (n) => n,
+      at: (x, n, i) => (i < n || x[i - n] === 0 ? Number.NaN : x[i] / x[i - n] - 1),
+    },
   ),
   ofValue('deviation', 'population standard deviation of the last N', deviation),
   ofValue(

@@ -24,3 +24,13 @@ export function alignTruths(days: Int32Array, others: Int32Array, truths: Uint8A
     out[i] = j < 0 ? UNDEFINED : truths[j];
   }
 }
+
+/** table[day - first]: the place of the last of `days` on or before a day; beyond the table it is the last of all. */
+export function lastBarByDay(days: Int32Array): { first: number; table: Int32Array } {
+  const first = days[0];
+  const table = new Int32Array(days[days.length - 1] - first + 1);
+  for (let i = 0; i < days.length; i++) {
+    table.fill(i, days[i] - first, i + 1 < days.length ? days[i + 1] - first : table.length);
+  }
+  return { first, table };
+}

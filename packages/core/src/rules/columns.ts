@@ -32,12 +32,47 @@ export function equal(a: number, b: number): number {
   return Math.min(2 - greater(a, b), 2 - greater(b, a));
 }
 
-export function compare(
-  comparator: Exclude<Comparator, 'crosses above' | 'crosses below'>,
+/** The comparators that read one bar alone. */
+export type PlainComparator = Exclude<Comparator, 'crosses above' | 'crosses below'>;
+
+export function compareOne(comparator: PlainComparator, a: number, b: number): number {
+  switch (comparator) {
+    case 'is above':
+      return greater(a, b);
+    case 'is below':
+      return greater(b, a);
+    case 'is at least':
+      return 2 - greater(b, a);
+    case 'is at most':
+      return 2 - greater(a, b);
+    case 'equals':
+      return equal(a, b);
+  }
+}
+
+/** Writes the places where a comparison of two columns or numbers is true into `out`; returns how many. */
+export function placesWhere(
+  comparator: PlainComparator,
   a: Operand,
   b: Operand,
-  out: Uint8Array,
-): void {
+  length: number,
+  out: Int32Array,
+): number {
+  if (comparator === 'is below') return placesWhere('is above', b, a, length, out);
+  let n = 0;
+  if (comparator === 'is above' && typeof a !== 'number' && typeof b !== 'number') {
+    for (let i = 0; i < length; i++) if (greater(a[i], b[i]) === TRUE) out[n++] = i;
+    return n;
+  }
+  for (let i = 0; i < length; i++) {
+    const x = typeof a === 'number' ? a : a[i];
+    const y = typeof b === 'number' ? b : b[i];
+    if (compareOne(comparator, x, y) === TRUE) out[n++] = i;
+  }
+  return n;
+}
+
+export function compare(comparator: PlainComparator, a: Operand, b: Operand, out: Uint8Array): void {
   switch (comparator) {
     case 'is above':
       return above(a, b, out);

@@ -4,9 +4,9 @@
 // A class, and nothing made anew for each instrument but the columns: the compiler then sees the same code on every run.
 
 import { measureOf } from '../measures/catalogue.ts';
-import type { Measure } from '../measures/measure.ts';
+import type { Inputs, Measure } from '../measures/measure.ts';
 import { compareMembers } from './across.ts';
-import { alignNumbers, alignTruths } from './align.ts';
+import { alignNumbers, alignTruths, lastBarByDay } from './align.ts';
 import {
   andInto,
   atLeastOf,
@@ -20,6 +20,8 @@ import {
   not,
   type Operand,
   orInto,
+  type PlainComparator,
+  placesWhere,
   TRUE,
   UNDEFINED,
 } from './columns.ts';
@@ -29,7 +31,7 @@ import { Slots, trimSlots } from './slots.ts';
 import type { Node, NumberNode } from './tree.ts';
 import { WorkColumns } from './work-columns.ts';
 
-type Measured = Node & { kind: 'measure' };
+export type Measured = Node & { kind: 'measure' };
 
 interface EvaluatorSettings {
   /** 252, 52 or 12 */
@@ -46,10 +48,12 @@ export class Evaluator {
   readonly panel: Panel;
   readonly #settings: EvaluatorSettings;
   readonly #clock = { now: 0 };
-  readonly #numbers = new Slots<Float64Array>(this.#clock);
-  readonly #truths = new Slots<Uint8Array>(this.#clock);
+  readonly #numbers = new Slots<Float64Array>(Float64Array, this.#clock);
+  readonly #truths = new Slots<Uint8Array>(Uint8Array, this.#clock);
   readonly #keys = new WeakMap<Node, string>();
   readonly #work = new WorkColumns();
+  readonly #lastBar: { first: number; table: Int32Array }[] = [];
+  #places = new Int32Array(0);
   readonly #remembered = new Map<string, unknown>();
 
   constructor(panel: Panel, settings: EvaluatorSettings) {
@@ -62,11 +66,11 @@ export class Evaluator {
     const slot = this.#truths.of(this.#keyOf(rule));
     const known = slot.columns[instrument];
     if (known) return known;
-    const out = new Uint8Array(this.panel.bars[instrument].day.length);
+    const out = slot.add(instrument, this.panel.bars[instrument].day.length);
     const taken = this.#work.taken;
     this.#computeTruths(rule, instrument, out);
     this.#work.giveBackTo(taken);
-    return slot.keep(instrument, out);
+    return out;
   }
 
   /** A value on each bar of an instrument, NaN where undefined; a plain number when it is one. Not to be written to. */
@@ -78,9 +82,61 @@ export class Evaluator {
     if (known) return known;
     const taken = this.#work.taken;
     const passing = this.#operand(value, instrument);
-    const kept = typeof passing === 'number' ? passing : slot.keep(instrument, passing.slice());
     this.#work.giveBackTo(taken);
-    return kept;
+    if (typeof passing === 'number') return passing;
+    const out = slot.add(instrument, passing.length);
+    out.set(passing);
+    return out;
+  }
+
+  /** The column of {@link truths} if it has been computed already. */
+  knownTruths(rule: Node, instrument: number): Uint8Array | undefined {
+    return this.#truths.known(this.#keyOf(rule), instrument);
+  }
+
+  /** The bars on which a comparison is true, rising; it must not be one that crosses. */
+  barsCompared(rule: Node & { kind: 'comparison' }, instrument: number): Int32Array {
+    const { length } = this.panel.bars[instrument].day;
+    if (this.#places.length < length) this.#places = new Int32Array(length);
+    const taken = this.#work.taken;
+    const left = this.#operand(rule.left, instrument);
+    const right = this.#operand(rule.right, instrument);
+    const count = placesWhere(rule.comparator as PlainComparator, left, right, length, this.#places);
+    this.#work.giveBackTo(taken);
+    return this.#places.slice(0, count);
+  }
+
+  /** A measure at some of an instrument's bars; computed there alone when that is cheaper than the whole column. */
+  measureAt(node: Measured, instrument: number, at: Int32Array, out: Float64Array): void {
+    const entry = measureOf(node.phrase, node.windows.length);
+    const few = at.length * 4 < this.panel.bars[instrument].day.length;
+    if (!entry.at || !few || this.#numbers.known(this.#keyOf(node), instrument)) {
+      gather(this.#measured(node, instrument), at, out);
+      return;
+    }
+    const taken = this.#work.taken;
+    const inputs = this.#inputs(entry, node, instrument);
+    for (let n = 0; n < at.length; n++) out[n] = at[n] < 0 ? Number.NaN : entry.at(inputs, at[n]);
+    this.#work.giveBackTo(taken);
+  }
+
+  /** The number of the instrument a rule names, -1 when it has no bars. */
+  numberOf(symbol: string): number {
+    const named = symbol.toLowerCase() === 'benchmark' ? (this.#settings.benchmark ?? symbol) : symbol;
+    return this.panel.number(named);
+  }
+
+  /** For each place in `at` among an instrument's bars, the place of the last bar of `other` on or before it, or -1. */
+  placesOn(other: number, instrument: number, at: Int32Array): Int32Array {
+    this.#lastBar[other] ??= lastBarByDay(this.panel.bars[other].day);
+    const { first, table } = this.#lastBar[other];
+    const { day } = this.panel.bars[instrument];
+    const places = new Int32Array(at.length);
+    for (let n = 0; n < at.length; n++) {
+      const offset = at[n] < 0 ? -1 : day[at[n]] - first;
+      places[n] = offset < 0 ? -1 : table[Math.min(offset, table.length - 1)];
+    }
+    return places;
   }
 
   /** What `make` gave the last time it was asked for under this key; only a few of the newest are kept. */
@@ -106,11 +162,6 @@ export class Evaluator {
       this.#keys.set(node, key);
     }
     return key;
-  }
-
-  #instrumentOf(symbol: string): number {
-    const named = symbol.toLowerCase() === 'benchmark' ? (this.#settings.benchmark ?? symbol) : symbol;
-    return this.panel.number(named);
   }
 
   #computeTruths(rule: Node, instrument: number, out: Uint8Array): void {
@@ -139,7 +190,7 @@ export class Evaluator {
         const of = this.#column(rule.of, instrument);
         const bound = this.#work.take(out.length);
         const extreme = measureOf(rule.way, 1);
-        this.#compute(extreme, instrument, [plain(rule.bars)], [of], [], [], bound);
+        extreme.compute(this.#inputsOf(instrument, [plain(rule.bars)], [of]), bound);
         compare('equals', of, bound, out);
         return;
       }
@@ -167,7 +218,7 @@ export class Evaluator {
         atLeastOf(this.truths(rule.of, instrument), plain(rule.times), plain(rule.bars), out);
         return;
       case 'scope': {
-        const other = this.#instrumentOf(rule.instrument);
+        const other = this.numberOf(rule.instrument);
         if (other < 0) out.fill(UNDEFINED);
         else alignTruths(day, this.panel.bars[other].day, this.truths(rule.of, other), out);
         return;
@@ -209,7 +260,7 @@ export class Evaluator {
         return out;
       }
       case 'scope': {
-        const other = this.#instrumentOf(value.instrument);
+        const other = this.numberOf(value.instrument);
         const out = this.#work.take(length);
         if (other < 0) return out.fill(Number.NaN);
         const there = this.values(value.of, other);
@@ -240,52 +291,52 @@ export class Evaluator {
       const of = node.takes[0] as Node;
       const all = this.panel.bars.map((_bars, k) => this.#column(of, k));
       compareMembers(this.panel, all, entry.across).forEach((column, k) => {
-        slot.keep(k, column);
+        slot.add(k, column.length).set(column);
       });
       this.#work.giveBackTo(taken);
       return slot.columns[instrument] as Float64Array;
     }
-    const columns: Float64Array[] = [];
-    const rules: Uint8Array[] = [];
+    const out = slot.add(instrument, this.panel.bars[instrument].day.length);
+    entry.compute(this.#inputs(entry, node, instrument), out);
+    this.#work.giveBackTo(taken);
+    return out;
+  }
+
+  /** What a measure reads, its arguments as columns; some of them work columns. */
+  #inputs(entry: Measure, node: Measured, instrument: number): Inputs {
+    const values: Float64Array[] = [];
+    const truths: Uint8Array[] = [];
     const numbers: number[] = [];
     for (let k = 0; k < entry.takes.length; k++) {
       const { kind } = entry.takes[k];
       const given = node.takes[k];
-      if (given === undefined) columns.push(this.panel.bars[instrument].close);
-      else if (typeof given === 'string') columns.push(this.#closeOf(given, instrument));
-      else if (kind === 'rule') rules.push(this.truths(given, instrument));
+      if (given === undefined) values.push(this.panel.bars[instrument].close);
+      else if (typeof given === 'string') values.push(this.#closeOf(given, instrument));
+      else if (kind === 'rule') truths.push(this.truths(given, instrument));
       else if (kind === 'number') numbers.push(plain(given as NumberNode));
-      else columns.push(this.#column(given, instrument));
+      else values.push(this.#column(given, instrument));
     }
-    const out = new Float64Array(this.panel.bars[instrument].day.length);
-    this.#compute(entry, instrument, node.windows.map(plain), columns, rules, numbers, out);
-    this.#work.giveBackTo(taken);
-    return slot.keep(instrument, out);
+    return this.#inputsOf(instrument, node.windows.map(plain), values, truths, numbers);
   }
 
-  #compute(
-    measure: Measure,
+  #inputsOf(
     instrument: number,
     windows: readonly number[],
     values: readonly Float64Array[],
-    truths: readonly Uint8Array[],
-    numbers: readonly number[],
-    out: Float64Array,
-  ): void {
+    truths: readonly Uint8Array[] = [],
+    numbers: readonly number[] = [],
+  ): Inputs {
     const { barsPerYear, seed } = this.#settings;
-    const { bars, symbols } = this.panel;
-    const symbol = symbols[instrument];
-    measure.compute(
-      { symbol, bars: bars[instrument], windows, values, truths, numbers, barsPerYear, seed },
-      out,
-    );
+    const symbol = this.panel.symbols[instrument];
+    const bars = this.panel.bars[instrument];
+    return { symbol, bars, windows, values, truths, numbers, barsPerYear, seed };
   }
 
   /** Another instrument's close on this one's days. */
   #closeOf(symbol: string, instrument: number): Float64Array {
     const { day } = this.panel.bars[instrument];
     const out = this.#work.take(day.length);
-    const other = this.#instrumentOf(symbol);
+    const other = this.numberOf(symbol);
     if (other < 0) return out.fill(Number.NaN);
     const { day: days, close } = this.panel.bars[other];
     alignNumbers(day, days, close, out);
@@ -293,11 +344,16 @@ export class Evaluator {
   }
 }
 
+/** out[n] = column[at[n]]; NaN at a place before the first bar. */
+export function gather(column: Float64Array, at: Int32Array, out: Float64Array): void {
+  for (let n = 0; n < at.length; n++) out[n] = at[n] < 0 ? Number.NaN : column[at[n]];
+}
+
 function numberOf(node: NumberNode): string {
   return String(plain(node));
 }
 
-function plain(node: NumberNode): number {
+export function plain(node: NumberNode): number {
   if (node.kind === 'dial') throw new Error(`the dial {${node.name}} is not set`);
   return node.value;
 }

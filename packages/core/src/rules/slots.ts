@@ -2,14 +2,39 @@
 
 type Column = Float64Array | Uint8Array;
 
+/** Columns share blocks of memory, which are far cheaper to ask for and to let go than a buffer a column. */
+const LARGEST_BLOCK = 2 ** 21;
+
 export class Slot<C extends Column> {
   readonly columns: (C | undefined)[] = [];
   bytes = 0;
   lastUsed = 0;
 
-  keep(instrument: number, column: C): C {
+  readonly #kind: new (
+    buffer: ArrayBuffer,
+    offset: number,
+    length: number,
+  ) => C;
+  #block = new ArrayBuffer(0);
+  #used = 0;
+
+  constructor(kind: new (buffer: ArrayBuffer, offset: number, length: number) => C) {
+    this.#kind = kind;
+  }
+
+  /** A column for the caller to fill, kept for the instrument. */
+  add(instrument: number, length: number): C {
+    const bytes = length * this.#kind.prototype.BYTES_PER_ELEMENT;
+    if (this.#used + bytes > this.#block.byteLength) {
+      // The first block holds one column, for many measures are read of one instrument only; later ones grow.
+      const size = Math.min(LARGEST_BLOCK, 4 * this.#block.byteLength);
+      this.#block = new ArrayBuffer(Math.max(bytes, size - (size % 8)));
+      this.#used = 0;
+    }
+    const column = new this.#kind(this.#block, this.#used, length);
+    this.#used += Math.ceil(bytes / 8) * 8;
+    this.bytes += bytes;
     this.columns[instrument] = column;
-    this.bytes += column.byteLength;
     return column;
   }
 }
@@ -19,19 +44,31 @@ export class Slots<C extends Column> {
   readonly #slots = new Map<string, Slot<C>>();
   readonly #clock: { now: number };
 
+  readonly #kind: new (
+    buffer: ArrayBuffer,
+    offset: number,
+    length: number,
+  ) => C;
+
   /** @param clock shared by all slots that are trimmed together */
-  constructor(clock: { now: number }) {
+  constructor(kind: new (buffer: ArrayBuffer, offset: number, length: number) => C, clock: { now: number }) {
+    this.#kind = kind;
     this.#clock = clock;
   }
 
   of(key: string): Slot<C> {
     let slot = this.#slots.get(key);
     if (!slot) {
-      slot = new Slot();
+      slot = new Slot(this.#kind);
       this.#slots.set(key, slot);
     }
     slot.lastUsed = ++this.#clock.now;
     return slot;
+  }
+
+  /** The column kept for an instrument, without marking it used. */
+  known(key: string, instrument: number): C | undefined {
+    return this.#slots.get(key)?.columns[instrument];
   }
 
   entries(): { slot: Slot<C>; forget: () => void }[] {

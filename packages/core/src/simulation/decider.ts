@@ -4,7 +4,7 @@ import type { Bars } from '../bars/bars.ts';
 import { countUntil } from '../days/calendar.ts';
 import { TRUE } from '../rules/columns.ts';
 import type { Account } from './account.ts';
-import { append, createEntries, drop, type Entries, sortByRank } from './entries.ts';
+import { Entries } from './entries.ts';
 import type { Journal } from './journal.ts';
 import type { Plan, SidePlan } from './plan.ts';
 import type { Position } from './position.ts';
@@ -35,8 +35,8 @@ export class Decider {
     this.#journal = journal;
     this.#sides = [plan.long, plan.short].filter((side) => side !== undefined);
     this.#reviews = this.#sides.map(({ rotation }) => rotation && reviewDays(rotation.review, plan.calendar));
-    this.queue = createEntries(plan);
-    this.#eligible = createEntries(plan);
+    this.queue = new Entries(plan);
+    this.#eligible = new Entries(plan);
   }
 
   /** Section 3.1, for every position; an exit still waiting for its bar keeps its reason. */
@@ -52,21 +52,21 @@ export class Decider {
     for (let s = 0; s < this.#sides.length; s++) {
       const side = this.#sides[s];
       if (side.rotation && this.#reviews[s]?.[t] !== 1) continue;
-      const { start, instrument, bar } = side.candidates;
+      const { start, instrument } = side.candidates;
       const from = queue.count;
       for (let c = start[t]; c < start[t + 1]; c++) {
         const k = instrument[c];
         if (!this.#mayEnter(k, side.sign)) continue;
         if (this.#sides.length > 1 && this.#onBothSides(k, t)) {
-          const rank = side.rank ? side.rank.value.at(k, bar[c]) : Number.NaN;
+          const rank = side.rank ? side.rank.values[c] : Number.NaN;
           this.#journal.decided(queue.day, k, side.sign, rank, 'both-sides');
           continue;
         }
-        append(queue, side, c);
+        queue.append(side, c);
       }
       if (side.rank) {
         this.#dropUndefinedRanks(queue, from, true);
-        sortByRank(queue, from, side.rank.highestFirst);
+        queue.sortByRank(from, side.rank.highestFirst);
       }
       if (side.rotation) queue.count = Math.min(queue.count, from + this.#freeSlots(side));
     }
@@ -102,10 +102,10 @@ export class Decider {
       this.#keptOf = side;
       const eligible = this.#eligible;
       eligible.count = 0;
-      for (let c = side.candidates.start[t]; c < side.candidates.start[t + 1]; c++) append(eligible, side, c);
+      for (let c = side.candidates.start[t]; c < side.candidates.start[t + 1]; c++) eligible.append(side, c);
       if (side.rank) {
         this.#dropUndefinedRanks(eligible, 0, false);
-        sortByRank(eligible, 0, side.rank.highestFirst);
+        eligible.sortByRank(0, side.rank.highestFirst);
       }
       this.#kept.clear();
       const places = Math.min(side.rotation?.keep ?? 0, eligible.count);
@@ -123,7 +123,7 @@ export class Decider {
       if (log) {
         this.#journal.decided(entries.day, entries.instrument[n], entries.sign[n], Number.NaN, 'no-rank');
       }
-      drop(entries, n);
+      entries.drop(n);
     }
   }
 

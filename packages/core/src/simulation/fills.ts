@@ -24,6 +24,7 @@ export class Fills {
   readonly #account: Account;
   readonly #journal: Journal;
   readonly #lastDay: number;
+  #tick = 0;
   #takenToday = 0;
 
   constructor(plan: Plan, account: Account, journal: Journal) {
@@ -34,7 +35,8 @@ export class Fills {
     this.#lastDay = plan.calendar[plan.calendar.length - 1];
   }
 
-  startDay(): void {
+  startDay(t: number): void {
+    this.#tick = t;
     this.#takenToday = 0;
   }
 
@@ -123,7 +125,7 @@ export class Fills {
     const bar = moment === 'now' ? decisionBar : decisionBar + 1;
     const b = this.#bars[instrument];
     const atOpen = moment === 'open';
-    if (bar >= b.day.length || b.day[bar] !== day) return 'no-bar';
+    if (moment !== 'now' && queue.next[n] !== this.#tick) return 'no-bar';
     if (!atOpen && bar === b.day.length - 1 && day < this.#lastDay) return 'no-bar';
     if (limits.positions !== undefined && account.positions.length >= limits.positions) return 'no-slot';
     if (limits.newPerDay !== undefined && this.#takenToday >= limits.newPerDay) return 'day-limit';

@@ -18,8 +18,8 @@ export type TargetPlan =
 export interface SidePlan {
   readonly sign: 1 | -1;
   readonly candidates: Candidates;
-  /** the value to rank by and whether the highest comes first; undefined ranks by symbol */
-  readonly rank: { readonly value: BarValues; readonly highestFirst: boolean } | undefined;
+  /** the value to rank by at each candidate, and whether the highest comes first; undefined ranks by symbol */
+  readonly rank: { readonly values: Float64Array; readonly highestFirst: boolean } | undefined;
   /** undefined when there is no leave rule */
   readonly leave: LeaveRule | undefined;
   readonly rotation: Rotation | undefined;

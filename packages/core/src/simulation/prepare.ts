@@ -7,11 +7,12 @@ import { alignNumbers } from '../rules/align.ts';
 import { readRule } from '../rules/check.ts';
 import type { Evaluator } from '../rules/evaluate.ts';
 import { printRule } from '../rules/print.ts';
+import { barsWhere, valuesAt } from '../rules/select.ts';
 import type { Place } from '../rules/tree.ts';
 import { type Node, walk } from '../rules/tree.ts';
 import type { Rate, Side, Stop, Strategy, Target } from '../strategy/strategy.ts';
 import { BarValues, LeaveRule } from './bar-values.ts';
-import { type Candidates, gatherCandidates } from './candidates.ts';
+import { type Candidates, gatherCandidates, valuesOfCandidates } from './candidates.ts';
 import type { Plan, SidePlan, StopPlan, TargetPlan } from './plan.ts';
 
 /** What a run is asked to do. */
@@ -197,8 +198,12 @@ export function prepare(request: RunRequest, market: Market, evaluator: Evaluato
     const { side, enter, leave, rank } = trees;
     const candidates: Candidates = evaluator.remember(
       `candidates ${printRule(enter)} in ${calendarKey}`,
-      () => gatherCandidates(panel, calendar.length, index, (k) => evaluator.truths(enter, k)),
+      () => gatherCandidates(panel, calendar.length, index, (k) => barsWhere(evaluator, enter, k)),
     );
+    const rankOf = (by: Node): Float64Array =>
+      evaluator.remember(`rank ${printRule(by)} of ${printRule(enter)} in ${calendarKey}`, () =>
+        valuesOfCandidates(candidates, panel.universeSize, (k, bars) => valuesAt(evaluator, by, k, bars)),
+      );
     const stop = (setting: Stop | undefined, tree: Node | undefined): StopPlan | undefined => {
       if (!setting) return undefined;
       if ('percent' in setting) return { kind: 'percent', percent: setting.percent };
@@ -208,7 +213,7 @@ export function prepare(request: RunRequest, market: Market, evaluator: Evaluato
     return {
       sign,
       candidates,
-      rank: rank && { value: valueOf(rank), highestFirst: side.rank?.first === 'highest' },
+      rank: rank && { values: rankOf(rank), highestFirst: side.rank?.first === 'highest' },
       leave: leave && new LeaveRule(evaluator, leave),
       rotation: side.rotate,
       initial: stop(side.stops.initial, trees.initial),

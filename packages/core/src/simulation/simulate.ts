@@ -40,7 +40,7 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
     if (t % 64 === 0 && !goOn(t / calendar.length)) throw new Stopped();
     const day = calendar[t];
     account.startDay(day);
-    fills.startDay();
+    fills.startDay(t);
 
     // 1. The open.
     if (plan.leave === 'next-open') fills.leaveQueued(day, 'open');
