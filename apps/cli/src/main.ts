@@ -3,13 +3,19 @@
 import { parseArgs } from 'node:util';
 import { BadInput } from './bad-input.ts';
 import { runCommand } from './run.ts';
+import { sweepCommand } from './sweep.ts';
 
 const USAGE = `plateau run STRATEGY.json --bars FOLDER --universe FILE.csv
             [--benchmark SYMBOL] [--from YYYY-MM-DD] [--to YYYY-MM-DD] [--out FOLDER]
+plateau sweep STRATEGY.json --bars FOLDER --universe FILE.csv --dial NAME[=FROM:TO:STEP] [--dial …]
+            [--benchmark SYMBOL] [--from YYYY-MM-DD] [--to YYYY-MM-DD] [--workers N] [--out FILE.csv]
 
-Runs a strategy file over a folder of bars (one SYMBOL.csv an instrument: Date,Open,High,Low,Close,Volume) and prints
-its figures beside the benchmark's; without --benchmark the universe's first instrument serves as one. With --out it
-writes summary.json, equity.csv, trades.csv, decisions.csv and next-orders.csv.
+run    Runs a strategy file over a folder of bars (one SYMBOL.csv an instrument: Date,Open,High,Low,Close,Volume) and
+       prints its figures beside the benchmark's; without --benchmark the universe's first instrument serves as one.
+       With --out it writes summary.json, equity.csv, trades.csv, decisions.csv and next-orders.csv.
+sweep  Runs every combination of the dials' values on worker threads, one a core unless --workers says otherwise, and
+       writes a CSV with one row of figures a setting, to --out or standard output. A dial without a range takes the
+       one in the strategy file.
 `;
 
 /** @returns the exit status: 0 done, 2 bad input with one line on standard error */
@@ -24,6 +30,8 @@ export async function main(args: readonly string[]): Promise<number> {
         benchmark: { type: 'string' },
         from: { type: 'string' },
         to: { type: 'string' },
+        dial: { type: 'string', multiple: true },
+        workers: { type: 'string' },
         out: { type: 'string' },
         help: { type: 'boolean', short: 'h' },
       },
@@ -33,14 +41,24 @@ export async function main(args: readonly string[]): Promise<number> {
       return values.help ? 0 : 2;
     }
     const [command, strategy] = positionals;
-    if (command !== 'run') throw new BadInput(`there is no command “${command}”; try: plateau run --help`);
-    if (strategy === undefined) throw new BadInput('name the strategy file: plateau run STRATEGY.json …');
+    if (command !== 'run' && command !== 'sweep') {
+      throw new BadInput(`there is no command “${command}”; try: plateau --help`);
+    }
+    if (strategy === undefined) {
+      throw new BadInput(`name the strategy file: plateau ${command} STRATEGY.json …`);
+    }
     if (positionals.length > 2)
       throw new BadInput(`“${positionals[2]}” is one word too many; quote names with spaces`);
-    const { bars, universe } = values;
+    const { bars, universe, dial } = values;
     if (bars === undefined) throw new BadInput('name the folder of bars: --bars FOLDER');
     if (universe === undefined) throw new BadInput('name the universe file: --universe FILE.csv');
-    process.stdout.write(runCommand({ ...values, strategy, bars, universe }));
+    if (command === 'sweep') {
+      if (!dial) throw new BadInput('name the dials to sweep: --dial NAME=FROM:TO:STEP');
+      process.stdout.write(await sweepCommand({ ...values, strategy, bars, universe, dial }));
+    } else {
+      if (dial || values.workers) throw new BadInput('--dial and --workers belong to plateau sweep');
+      process.stdout.write(runCommand({ ...values, strategy, bars, universe }));
+    }
     return 0;
   } catch (error) {
     const usage =

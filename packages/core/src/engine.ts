@@ -4,14 +4,17 @@ import type { Market } from './bars/bars.ts';
 import { Evaluator } from './rules/evaluate.ts';
 import type { Universe } from './rules/panel.ts';
 import { createPanel } from './rules/panel.ts';
+import type { Plan } from './simulation/plan.ts';
 import type { Position } from './simulation/position.ts';
 import { type Problem, prepare, type RunRequest } from './simulation/prepare.ts';
 import type { Decisions, Ledger, Marks, NextOrder, Trade } from './simulation/records.ts';
 import { type Continue, Stopped, simulate } from './simulation/simulate.ts';
 import { buyAndHold } from './statistics/benchmark.ts';
+import { curveFigures } from './statistics/curve-figures.ts';
 import { drawdownsOf } from './statistics/drawdown.ts';
 import { type Figures, figuresOf } from './statistics/figures.ts';
-import { type PeriodReturn, periodReturns } from './statistics/periods.ts';
+import { periodReturns, periodsOf } from './statistics/periods.ts';
+import { riskFreeReturns } from './statistics/returns.ts';
 import { barsPerYear } from './strategy/strategy.ts';
 
 /** A finished run: plain values and typed columns, so that it can be sent between threads as it is. */
@@ -72,26 +75,26 @@ export function createEngine(market: Market, universe: Universe): Engine {
         const result = simulate(plan, goOn);
         const { panel } = evaluator;
         const { marks } = result;
-        const benchmark = buyAndHold(
-          panel.bars[panel.number(request.benchmark)],
-          plan.calendar,
-          plan.capital,
+        const { benchmark, benchmarkDrawdown, benchmarkFigures, riskFree, months, years } = comparison(
+          evaluator,
+          plan,
+          request,
         );
         const trades = result.closed.map((p) => tradeOf(p, panel.symbols[p.instrument]));
         trades.sort(byExit);
-        const ours = periodReturns(marks.day, marks.equity, 'year');
-        const theirs = periodReturns(marks.day, benchmark, 'year');
+        const ours = periodReturns(years, marks.equity);
+        const theirs = periodReturns(years, benchmark);
         return {
           kind: 'done',
           run: {
             marks,
             benchmark,
             drawdown: drawdownsOf(marks.equity),
-            benchmarkDrawdown: drawdownsOf(benchmark),
-            years: ours.map((y: PeriodReturn, k) => ({
-              year: y.period,
-              strategy: y.return,
-              benchmark: theirs[k].return,
+            benchmarkDrawdown,
+            years: Array.from(years.period, (year, k) => ({
+              year,
+              strategy: ours[k],
+              benchmark: theirs[k],
             })),
             trades,
             openTrades: result.open.map((p) =>
@@ -105,7 +108,9 @@ export function createEngine(market: Market, universe: Universe): Engine {
               ledger: result.ledger,
               trades,
               benchmark,
-              rates: plan.cashRate,
+              benchmarkFigures,
+              riskFree,
+              months,
               barsPerYear: barsPerYear(request.strategy.bars),
             }),
             eitherWayBars: result.eitherWayBars,
@@ -120,6 +125,25 @@ export function createEngine(market: Market, universe: Universe): Engine {
       }
     },
   };
+}
+
+/** All that depends on the days and the benchmark alone, and so is the same for every setting of a sweep. */
+function comparison(evaluator: Evaluator, plan: Plan, { strategy, benchmark: symbol }: RunRequest) {
+  const { panel } = evaluator;
+  const { calendar, calendarKey, capital, cashRate } = plan;
+  const key = `benchmark ${symbol} ${capital} ${strategy.costs.cashRate} in ${calendarKey}`;
+  return evaluator.remember(key, () => {
+    const benchmark = buyAndHold(panel.bars[panel.number(symbol)], calendar, capital);
+    const riskFree = riskFreeReturns(calendar, cashRate);
+    return {
+      benchmark,
+      benchmarkDrawdown: drawdownsOf(benchmark),
+      benchmarkFigures: curveFigures(calendar, benchmark, riskFree, barsPerYear(strategy.bars)),
+      riskFree,
+      months: periodsOf(calendar, 'month'),
+      years: periodsOf(calendar, 'year'),
+    };
+  });
 }
 
 function byExit(a: Trade, b: Trade): number {

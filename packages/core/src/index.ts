@@ -16,6 +16,10 @@ export { createEngine, type Engine, type Run, type RunOutcome } from './engine.t
 export { catalogue, formOf } from './measures/catalogue.ts';
 export { exp, log } from './numeric/portable.ts';
 export { createRandom } from './numeric/random.ts';
+export type { FromWorker, ToWorker } from './parallel/messages.ts';
+export { Cancelled, type Spawn, type Task, WorkPool } from './parallel/pool.ts';
+export { serve } from './parallel/serve.ts';
+export { openMarket, type SharedMarket, shareMarket } from './parallel/shared-market.ts';
 export { readRule } from './rules/check.ts';
 export { tokensOf } from './rules/highlight.ts';
 export type { Membership, Universe } from './rules/panel.ts';
@@ -26,3 +30,5 @@ export { OUTCOMES, type Trade } from './simulation/records.ts';
 export type { Figures } from './statistics/figures.ts';
 export { reduceCurves } from './statistics/reduce.ts';
 export type { Strategy } from './strategy/strategy.ts';
+export { type Axis, settingsOf, valuesFrom, withDials } from './sweeps/grid.ts';
+export { type SweepResult, type SweepSetup, sweepWork } from './sweeps/sweep.ts';

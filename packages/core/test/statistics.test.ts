@@ -14,7 +14,7 @@ import {
 import { exp, log, power } from '../src/numeric/portable.ts';
 import { curveFigures } from '../src/statistics/curve-figures.ts';
 import { drawdownSpells } from '../src/statistics/drawdown.ts';
-import { periodReturns } from '../src/statistics/periods.ts';
+import { periodReturns, periodsOf } from '../src/statistics/periods.ts';
 import { reduceCurves } from '../src/statistics/reduce.ts';
 import { regress } from '../src/statistics/regression.ts';
 
@@ -64,9 +64,11 @@ describe('a curve', () => {
         (d) => dayFromIso(d) as number,
       ),
     );
-    const years = periodReturns(ends, curve, 'year');
-    expect(years.map((y) => y.period)).toEqual([2020, 2021, 2022]);
-    expect(years.reduce((product, y) => product * (1 + y.return), 1)).toBeCloseTo(1.21, 12);
+    const years = periodsOf(ends, 'year');
+    expect([...years.period]).toEqual([2020, 2021, 2022]);
+    expect([...years.end]).toEqual([1, 3, 4]);
+    const returns = periodReturns(years, curve);
+    expect(returns.reduce((product, r) => product * (1 + r), 1)).toBeCloseTo(1.21, 12);
   });
 });
 

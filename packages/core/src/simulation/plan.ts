@@ -32,6 +32,8 @@ export interface SidePlan {
 
 export interface Plan {
   readonly calendar: Int32Array;
+  /** names the calendar among all of one evaluator's, to remember what depends on it */
+  readonly calendarKey: string;
   readonly symbols: readonly string[];
   readonly bars: readonly Bars[];
   readonly long: SidePlan | undefined;

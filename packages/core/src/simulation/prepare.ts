@@ -230,6 +230,7 @@ export function prepare(request: RunRequest, market: Market, evaluator: Evaluato
     ok: true,
     plan: {
       calendar,
+      calendarKey,
       symbols: panel.symbols,
       bars: panel.bars,
       long: planSide(longTrees, 1),

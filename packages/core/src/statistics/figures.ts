@@ -3,9 +3,9 @@
 import type { Ledger, Marks, Trade } from '../simulation/records.ts';
 import { type CurveFigures, curveFigures } from './curve-figures.ts';
 import { deviation, mean, ratio } from './moments.ts';
-import { periodReturns } from './periods.ts';
+import { type Periods, periodReturns } from './periods.ts';
 import { regress } from './regression.ts';
-import { difference, returnsOf, riskFreeReturns } from './returns.ts';
+import { difference, returnsOf } from './returns.ts';
 import { type TradeFigures, tradeFigures } from './trade-figures.ts';
 
 interface BenchmarkFigures extends CurveFigures {
@@ -30,16 +30,17 @@ export interface FiguresInput {
   readonly ledger: Ledger;
   /** closed trades */
   readonly trades: readonly Trade[];
-  /** the benchmark's curve over the same days */
+  /** the benchmark's curve over the same days, and its own figures */
   readonly benchmark: Float64Array;
-  /** the risk-free rate, percent a year, at each mark */
-  readonly rates: Float64Array;
+  readonly benchmarkFigures: CurveFigures;
+  /** the risk-free return of each step */
+  readonly riskFree: Float64Array;
+  readonly months: Periods;
   readonly barsPerYear: number;
 }
 
 export function figuresOf(input: FiguresInput): Figures {
-  const { marks, benchmark, barsPerYear } = input;
-  const riskFree = riskFreeReturns(marks.day, input.rates);
+  const { marks, riskFree, barsPerYear } = input;
   return {
     ...curveFigures(marks.day, marks.equity, riskFree, barsPerYear),
     ...tradeFigures(input.trades),
@@ -47,8 +48,8 @@ export function figuresOf(input: FiguresInput): Figures {
     timeInMarket: timeInMarket(marks),
     turnover: turnoverOf(marks, input.ledger),
     benchmark: {
-      ...curveFigures(marks.day, benchmark, riskFree, barsPerYear),
-      ...against(marks, benchmark, riskFree, barsPerYear),
+      ...input.benchmarkFigures,
+      ...against(input),
     },
   };
 }
@@ -74,12 +75,8 @@ function turnoverOf(marks: Marks, ledger: Ledger): number {
   return ratio(traded / 2 / mean(marks.equity), years);
 }
 
-function against(
-  marks: Marks,
-  benchmark: Float64Array,
-  riskFree: Float64Array,
-  barsPerYear: number,
-): Omit<BenchmarkFigures, keyof CurveFigures> {
+function against(input: FiguresInput): Omit<BenchmarkFigures, keyof CurveFigures> {
+  const { marks, benchmark, riskFree, months, barsPerYear } = input;
   const strategyReturns = returnsOf(marks.equity);
   const benchmarkReturns = returnsOf(benchmark);
   const active = difference(strategyReturns, benchmarkReturns);
@@ -87,11 +84,11 @@ function against(
     difference(strategyReturns, riskFree),
     difference(benchmarkReturns, riskFree),
   );
-  const ours = periodReturns(marks.day, marks.equity, 'month').map((p) => p.return);
-  const theirs = periodReturns(marks.day, benchmark, 'month').map((p) => p.return);
+  const ours = periodReturns(months, marks.equity);
+  const theirs = periodReturns(months, benchmark);
   const capture = (counts: (r: number) => boolean): number => {
-    const months = theirs.map((_r, k) => k).filter((k) => counts(theirs[k]));
-    return ratio(mean(months.map((k) => ours[k])), mean(months.map((k) => theirs[k])));
+    const counted = Array.from(theirs.keys()).filter((k) => counts(theirs[k]));
+    return ratio(mean(counted.map((k) => ours[k])), mean(counted.map((k) => theirs[k])));
   };
   return {
     beta,

@@ -1,24 +1,33 @@
-// Returns by calendar month and year.
+// Calendar months and years of a run, and returns in them.
 
 import { monthOf, yearOf } from '../days/day.ts';
 
-export interface PeriodReturn {
+/** Successive periods of a curve's days. */
+export interface Periods {
   /** the year, or year * 12 + month - 1 */
-  readonly period: number;
-  readonly return: number;
+  readonly period: Int32Array;
+  /** the place of the period's last day */
+  readonly end: Int32Array;
 }
 
-/** The curve's return in each year (or month) of the run, from the last mark before it to its last mark. */
-export function periodReturns(days: Int32Array, equity: Float64Array, by: 'year' | 'month'): PeriodReturn[] {
+export function periodsOf(days: Int32Array, by: 'year' | 'month'): Periods {
   const periodOf = by === 'year' ? yearOf : monthOf;
-  const out: PeriodReturn[] = [];
-  let from = equity[0];
+  const period: number[] = [];
+  const end: number[] = [];
+  let here = days.length > 0 ? periodOf(days[0]) : 0;
   for (let i = 0; i < days.length; i++) {
-    const period = periodOf(days[i]);
-    if (i + 1 === days.length || periodOf(days[i + 1]) !== period) {
-      out.push({ period, return: equity[i] / from - 1 });
-      from = equity[i];
-    }
+    const next = i + 1 < days.length ? periodOf(days[i + 1]) : Number.NaN;
+    if (next === here) continue;
+    period.push(here);
+    end.push(i);
+    here = next;
   }
+  return { period: Int32Array.from(period), end: Int32Array.from(end) };
+}
+
+/** The curve's return in each period, from the last mark before it (the first mark, in the first) to its last mark. */
+export function periodReturns({ end }: Periods, curve: Float64Array): Float64Array {
+  const out = new Float64Array(end.length);
+  for (let k = 0; k < end.length; k++) out[k] = curve[end[k]] / curve[k === 0 ? 0 : end[k - 1]] - 1;
   return out;
 }

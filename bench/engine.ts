@@ -1,0 +1,166 @@
+// The engine's speed in Node, bars in memory: one thread, then two over shared memory.
+
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import {
+  createEngine,
+  type RunRequest,
+  type Strategy,
+  type SweepResult,
+  type SweepSetup,
+  settingsOf,
+  shareMarket,
+  sweepWork,
+  valuesFrom,
+  WorkPool,
+  withDials,
+} from '@plateau/core';
+import { readStrategyFile } from '@plateau/files';
+import { createSkerryMarket } from '@plateau/skerry';
+import { threadsOf } from '../apps/cli/src/worker-threads.ts';
+import { type BenchMarket, benchMarket } from './market.ts';
+import { median } from './median.ts';
+
+/** Runs that the compiler needs to know the code; they are not counted. */
+const WARM_UPS = 3;
+const RUNS = 9;
+const INSTRUMENTS = 500;
+const SWEPT_INSTRUMENTS = 45;
+const WORKER = new URL('../apps/cli/bin/sweep-worker.mjs', import.meta.url);
+
+type Results = Record<string, number>;
+
+export function goldenStrategy(name: string): Strategy {
+  const file = join(import.meta.dirname, '../apps/cli/test/golden', name, 'strategy.json');
+  const read = readStrategyFile(readFileSync(file, 'utf8'), file);
+  if (!read.ok) throw new Error(JSON.stringify(read.problems));
+  return read.value;
+}
+
+/** The median time of `work`, made ready anew by `prepare` before each. */
+async function timed(
+  prepare: (k: number) => () => unknown,
+  runs = RUNS,
+  warmUps = WARM_UPS,
+): Promise<number> {
+  const times: number[] = [];
+  for (let k = 0; k < warmUps + runs; k++) {
+    const work = prepare(k);
+    const started = performance.now();
+    await work();
+    if (k >= warmUps) times.push(performance.now() - started);
+  }
+  return median(times);
+}
+
+function mustRun(outcome: { readonly kind: string }): void {
+  if (outcome.kind !== 'done') throw new Error(JSON.stringify(outcome));
+}
+
+export async function engineBench(): Promise<Results> {
+  return { ...(await skerryBench()), ...(await largeBench()), ...(await gridBench()) };
+}
+
+async function skerryBench(): Promise<Results> {
+  const skerry = createSkerryMarket();
+  const universe = skerry.universes[0]?.members ?? [];
+  const strategy = goldenStrategy('03-oversold-skip');
+  const request = { strategy, benchmark: 'SK60' };
+  const warm = createEngine(skerry.bars, universe);
+  warm.run(request);
+  return {
+    'Skerry market from its seed': await timed(() => () => createSkerryMarket(), 5, 1),
+    'Skerry stocks, oversold, cold': await timed(() => {
+      const engine = createEngine(skerry.bars, universe);
+      return () => mustRun(engine.run(request));
+    }),
+    'Skerry stocks, oversold, other slots': await timed((k) => {
+      const limits = { ...strategy.limits, positions: 4 + (k % 4) };
+      return () => mustRun(warm.run({ ...request, strategy: { ...strategy, limits } }));
+    }),
+  };
+}
+
+async function largeBench(): Promise<Results> {
+  const { market, universe } = benchMarket(INSTRUMENTS);
+  const strategy = goldenStrategy('02-breakout-ranked-risk');
+  const request: RunRequest = { strategy, benchmark: 'KIX' };
+  const cold = await timed(() => {
+    const engine = createEngine(market, universe);
+    return () => mustRun(engine.run(request));
+  });
+  const engine = createEngine(market, universe);
+  const run = (changed: Partial<Strategy>) => () =>
+    mustRun(engine.run({ ...request, strategy: { ...strategy, ...changed } }));
+  run({})();
+  const long = strategy.long as NonNullable<Strategy['long']>;
+  return {
+    '500 x 20 years, ranked breakout, cold': cold,
+    '500 x 20 years, other stop': await timed((k) =>
+      run({ long: { ...long, stops: { ...long.stops, initial: { atr: 14, times: 3 + k / 8 } } } }),
+    ),
+    '500 x 20 years, other size': await timed((k) =>
+      run({ size: { ...strategy.size, method: 'risk-cash', amount: 300 + 10 * k } }),
+    ),
+    '500 x 20 years, other costs': await timed((k) => run({ costs: { ...strategy.costs, slippage: 2 + k } })),
+    '500 x 20 years, other slots': await timed((k) =>
+      run({ limits: { ...strategy.limits, positions: 6 + k } }),
+    ),
+    '500 x 20 years, other dial of a rule': await timed((k) =>
+      run({ long: { ...long, enter: long.enter.replace('40-day high', `${41 + k}-day high`) } }),
+    ),
+  };
+}
+
+/** 81 settings of two dials on 45 instruments. */
+async function gridBench(): Promise<Results> {
+  const { market, universe } = benchMarket(SWEPT_INSTRUMENTS);
+  const breakout = goldenStrategy('02-breakout-ranked-risk');
+  const long = breakout.long as NonNullable<Strategy['long']>;
+  const enter = long.enter
+    .replace('40-day high', '{high}-day high')
+    .replace('50-day average of volume', '{busy}-day average of volume');
+  const strategy: Strategy = {
+    ...breakout,
+    dials: { high: { value: 40 }, busy: { value: 50 } },
+    long: { ...long, enter },
+  };
+  const settings = settingsOf([
+    { dial: 'high', values: valuesFrom(20, 60, 5) },
+    { dial: 'busy', values: valuesFrom(20, 100, 10) },
+  ]);
+  const jobs = settings.map((dials) => ({ strategy: withDials(strategy, dials), benchmark: 'KIX' }));
+  const setup: SweepSetup = { market: shareMarket(market), universe };
+  const results: Results = {};
+  results['81 settings x 45 instruments, one thread'] = await timed(
+    () => {
+      const work = sweepWork(setup);
+      return () => {
+        for (const job of jobs) mustRun(work(job, () => true) as SweepResult);
+      };
+    },
+    5,
+    1,
+  );
+  for (const workers of [1, 2]) {
+    const pool = new WorkPool<SweepSetup, RunRequest, SweepResult>(threadsOf(WORKER), setup, workers);
+    await pool.run(jobs).results;
+    // A fresh setup each time would time the start of threads; the columns stay, as they do in the one-thread figure.
+    results[`81 settings x 45 instruments again, ${workers} worker${workers > 1 ? 's' : ''}`] = await timed(
+      () => () => pool.run(jobs).results,
+      5,
+      1,
+    );
+    pool.end();
+  }
+  return results;
+}
+
+/** Peak memory of a process that builds the 500-instrument market and runs the ranked breakout on it, in MB. */
+export function peakMemory(): number {
+  const { market, universe }: BenchMarket = benchMarket(INSTRUMENTS);
+  const request: RunRequest = { strategy: goldenStrategy('02-breakout-ranked-risk'), benchmark: 'KIX' };
+  const engine = createEngine(market, universe);
+  for (let k = 0; k < 3; k++) mustRun(engine.run(request));
+  return process.resourceUsage().maxRSS / 1024;
+}
