@@ -61,7 +61,8 @@ export function placesWhere(
   if (comparator === 'is below') return placesWhere('is above', b, a, length, out);
   let n = 0;
   if (comparator === 'is above' && typeof a !== 'number' && typeof b !== 'number') {
-    for (let i = 0; i < length; i++) if (greater(a[i], b[i]) === TRUE) out[n++] = i;
+    // Most bars fail the plain test, and need no look at how near the two are.
+    for (let i = 0; i < length; i++) if (a[i] > b[i] && greater(a[i], b[i]) === TRUE) out[n++] = i;
     return n;
   }
   for (let i = 0; i < length; i++) {

@@ -51,9 +51,10 @@ export class Evaluator {
   readonly #numbers = new Slots<Float64Array>(Float64Array, this.#clock);
   readonly #truths = new Slots<Uint8Array>(Uint8Array, this.#clock);
   readonly #keys = new WeakMap<Node, string>();
-  readonly #work = new WorkColumns();
+  /** for intermediate results: values, and places of bars */
+  readonly work = new WorkColumns(Float64Array);
+  readonly places = new WorkColumns(Int32Array);
   readonly #lastBar: { first: number; table: Int32Array }[] = [];
-  #places = new Int32Array(0);
   readonly #remembered = new Map<string, unknown>();
 
   constructor(panel: Panel, settings: EvaluatorSettings) {
@@ -67,9 +68,9 @@ export class Evaluator {
     const known = slot.columns[instrument];
     if (known) return known;
     const out = slot.add(instrument, this.panel.bars[instrument].day.length);
-    const taken = this.#work.taken;
+    const taken = this.work.taken;
     this.#computeTruths(rule, instrument, out);
-    this.#work.giveBackTo(taken);
+    this.work.giveBackTo(taken);
     return out;
   }
 
@@ -80,9 +81,9 @@ export class Evaluator {
     const slot = this.#numbers.of(this.#keyOf(value));
     const known = slot.columns[instrument];
     if (known) return known;
-    const taken = this.#work.taken;
+    const taken = this.work.taken;
     const passing = this.#operand(value, instrument);
-    this.#work.giveBackTo(taken);
+    this.work.giveBackTo(taken);
     if (typeof passing === 'number') return passing;
     const out = slot.add(instrument, passing.length);
     out.set(passing);
@@ -94,16 +95,20 @@ export class Evaluator {
     return this.#truths.known(this.#keyOf(rule), instrument);
   }
 
-  /** The bars on which a comparison is true, rising; it must not be one that crosses. */
-  barsCompared(rule: Node & { kind: 'comparison' }, instrument: number): Int32Array {
-    const { length } = this.panel.bars[instrument].day;
-    if (this.#places.length < length) this.#places = new Int32Array(length);
-    const taken = this.#work.taken;
-    const left = this.#operand(rule.left, instrument);
-    const right = this.#operand(rule.right, instrument);
-    const count = placesWhere(rule.comparator as PlainComparator, left, right, length, this.#places);
-    this.#work.giveBackTo(taken);
-    return this.#places.slice(0, count);
+  /** Writes the bars on which a comparison is true, rising, into `out`; returns how many. It must not be one that crosses. */
+  barsCompared(rule: Node & { kind: 'comparison' }, instrument: number, out: Int32Array): number {
+    const n = out.length;
+    const taken = this.work.taken;
+    // “prior” and “days ago” are read where they stand, without a column of their own.
+    const left = lagged(rule.left);
+    const right = lagged(rule.right);
+    const first = Math.min(n, Math.max(left.lag, right.lag));
+    const a = from(this.#operand(left.of, instrument), first - left.lag);
+    const b = from(this.#operand(right.of, instrument), first - right.lag);
+    const count = placesWhere(rule.comparator as PlainComparator, a, b, n - first, out);
+    for (let k = 0; k < count; k++) out[k] += first;
+    this.work.giveBackTo(taken);
+    return count;
   }
 
   /** A measure at some of an instrument's bars; computed there alone when that is cheaper than the whole column. */
@@ -114,10 +119,10 @@ export class Evaluator {
       gather(this.#measured(node, instrument), at, out);
       return;
     }
-    const taken = this.#work.taken;
+    const taken = this.work.taken;
     const inputs = this.#inputs(entry, node, instrument);
     for (let n = 0; n < at.length; n++) out[n] = at[n] < 0 ? Number.NaN : entry.at(inputs, at[n]);
-    this.#work.giveBackTo(taken);
+    this.work.giveBackTo(taken);
   }
 
   /** The number of the instrument a rule names, -1 when it has no bars. */
@@ -127,16 +132,14 @@ export class Evaluator {
   }
 
   /** For each place in `at` among an instrument's bars, the place of the last bar of `other` on or before it, or -1. */
-  placesOn(other: number, instrument: number, at: Int32Array): Int32Array {
+  placesOn(other: number, instrument: number, at: Int32Array, out: Int32Array): void {
     this.#lastBar[other] ??= lastBarByDay(this.panel.bars[other].day);
     const { first, table } = this.#lastBar[other];
     const { day } = this.panel.bars[instrument];
-    const places = new Int32Array(at.length);
     for (let n = 0; n < at.length; n++) {
       const offset = at[n] < 0 ? -1 : day[at[n]] - first;
-      places[n] = offset < 0 ? -1 : table[Math.min(offset, table.length - 1)];
+      out[n] = offset < 0 ? -1 : table[Math.min(offset, table.length - 1)];
     }
-    return places;
   }
 
   /** What `make` gave the last time it was asked for under this key; only a few of the newest are kept. */
@@ -188,7 +191,7 @@ export class Evaluator {
         return;
       case 'extreme': {
         const of = this.#column(rule.of, instrument);
-        const bound = this.#work.take(out.length);
+        const bound = this.work.take(out.length);
         const extreme = measureOf(rule.way, 1);
         extreme.compute(this.#inputsOf(instrument, [plain(rule.bars)], [of]), bound);
         compare('equals', of, bound, out);
@@ -240,28 +243,28 @@ export class Evaluator {
       case 'negative': {
         const of = this.#operand(value.of, instrument);
         if (typeof of === 'number') return -of;
-        const out = this.#work.take(length);
+        const out = this.work.take(length);
         calculate('-', 0, of, out);
         return out;
       }
       case 'arithmetic': {
         const left = this.#operand(value.left, instrument);
         const right = this.#operand(value.right, instrument);
-        const out = this.#work.take(length);
+        const out = this.work.take(length);
         calculate(value.operator, left, right, out);
         return out;
       }
       case 'ago': {
         const of = this.#column(value.of, instrument);
         const back = Math.min(plain(value.bars), length);
-        const out = this.#work.take(length);
+        const out = this.work.take(length);
         out.fill(Number.NaN, 0, back);
         out.set(of.subarray(0, length - back), back);
         return out;
       }
       case 'scope': {
         const other = this.numberOf(value.instrument);
-        const out = this.#work.take(length);
+        const out = this.work.take(length);
         if (other < 0) return out.fill(Number.NaN);
         const there = this.values(value.of, other);
         if (typeof there === 'number') return there;
@@ -277,7 +280,7 @@ export class Evaluator {
   #column(value: Node, instrument: number): Float64Array {
     const operand = this.#operand(value, instrument);
     if (typeof operand !== 'number') return operand;
-    return this.#work.take(this.panel.bars[instrument].day.length).fill(operand);
+    return this.work.take(this.panel.bars[instrument].day.length).fill(operand);
   }
 
   #measured(node: Measured, instrument: number): Float64Array {
@@ -286,19 +289,19 @@ export class Evaluator {
     const slot = this.#numbers.of(this.#keyOf(node));
     const known = slot.columns[instrument];
     if (known) return known;
-    const taken = this.#work.taken;
+    const taken = this.work.taken;
     if (entry.across) {
       const of = node.takes[0] as Node;
       const all = this.panel.bars.map((_bars, k) => this.#column(of, k));
       compareMembers(this.panel, all, entry.across).forEach((column, k) => {
         slot.add(k, column.length).set(column);
       });
-      this.#work.giveBackTo(taken);
+      this.work.giveBackTo(taken);
       return slot.columns[instrument] as Float64Array;
     }
     const out = slot.add(instrument, this.panel.bars[instrument].day.length);
     entry.compute(this.#inputs(entry, node, instrument), out);
-    this.#work.giveBackTo(taken);
+    this.work.giveBackTo(taken);
     return out;
   }
 
@@ -335,13 +338,22 @@ export class Evaluator {
   /** Another instrument's close on this one's days. */
   #closeOf(symbol: string, instrument: number): Float64Array {
     const { day } = this.panel.bars[instrument];
-    const out = this.#work.take(day.length);
+    const out = this.work.take(day.length);
     const other = this.numberOf(symbol);
     if (other < 0) return out.fill(Number.NaN);
     const { day: days, close } = this.panel.bars[other];
     alignNumbers(day, days, close, out);
     return out;
   }
+}
+
+/** A value without the “ago” around it, and how many bars that goes back. */
+function lagged(node: Node): { of: Node; lag: number } {
+  return node.kind === 'ago' ? { of: node.of, lag: plain(node.bars) } : { of: node, lag: 0 };
+}
+
+function from(operand: Operand, start: number): Operand {
+  return typeof operand === 'number' || start === 0 ? operand : operand.subarray(start);
 }
 
 /** out[n] = column[at[n]]; NaN at a place before the first bar. */

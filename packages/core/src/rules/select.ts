@@ -8,15 +8,28 @@ import type { Node } from './tree.ts';
 /** With more than this share of its bars left, whole columns are the faster way. */
 const FEW = 1 / 4;
 
-/** The bars on which a rule is true, rising. */
+/** The bars on which a rule is true, rising, in an array of the caller's own. */
 export function barsWhere(evaluator: Evaluator, rule: Node, instrument: number): Int32Array {
+  const { places, work } = evaluator;
+  const placesTaken = places.taken;
+  const workTaken = work.taken;
+  const room = places.take(evaluator.panel.bars[instrument].day.length);
+  const count = fill(evaluator, rule, instrument, room);
+  places.giveBackTo(placesTaken);
+  work.giveBackTo(workTaken);
+  return room.slice(0, count);
+}
+
+function fill(evaluator: Evaluator, rule: Node, instrument: number, bars: Int32Array): number {
   const known = evaluator.knownTruths(rule, instrument);
-  if (known) return barsOf(known);
-  if (isPlainComparison(rule)) return evaluator.barsCompared(rule, instrument);
-  if (rule.kind !== 'and') return barsOf(evaluator.truths(rule, instrument));
-  let bars = barsWhere(evaluator, rule.parts[0], instrument);
-  for (let k = 1; k < rule.parts.length; k++) bars = narrowed(evaluator, rule.parts[k], instrument, bars);
-  return bars;
+  if (known) return placesTrue(known, bars);
+  if (isPlainComparison(rule)) return evaluator.barsCompared(rule, instrument, bars);
+  if (rule.kind !== 'and') return placesTrue(evaluator.truths(rule, instrument), bars);
+  let count = fill(evaluator, rule.parts[0], instrument, bars);
+  for (let k = 1; k < rule.parts.length; k++) {
+    count = narrow(evaluator, rule.parts[k], instrument, bars.subarray(0, count));
+  }
+  return count;
 }
 
 /** A comparison that reads the bar it stands on alone. */
@@ -24,35 +37,34 @@ function isPlainComparison(rule: Node): rule is Node & { kind: 'comparison' } {
   return rule.kind === 'comparison' && !rule.comparator.startsWith('crosses');
 }
 
-let roomForBars = new Int32Array(0);
-
-function barsOf(truths: Uint8Array): Int32Array {
-  if (roomForBars.length <= truths.length) roomForBars = new Int32Array(2 * truths.length + 1);
-  const bars = roomForBars;
+/** TRUE is 2: a bar that is not true is written over by the next. */
+function placesTrue(truths: Uint8Array, out: Int32Array): number {
   let n = 0;
   for (let i = 0; i < truths.length; i++) {
-    bars[n] = i;
-    n += truths[i] >> 1; // TRUE is 2: a bar that is not true is written over by the next
+    out[n] = i;
+    n += truths[i] >> 1;
   }
-  return bars.slice(0, n);
+  return n;
 }
 
-/** Keeps, in place, those of `bars` on which the rule is true as well. */
-function narrowed(evaluator: Evaluator, rule: Node, instrument: number, bars: Int32Array): Int32Array {
+/** Keeps, in place, those of `bars` on which the rule is true as well; returns how many. */
+function narrow(evaluator: Evaluator, rule: Node, instrument: number, bars: Int32Array): number {
   const { length } = evaluator.panel.bars[instrument].day;
   const few = bars.length < length * FEW && !evaluator.knownTruths(rule, instrument);
   let n = 0;
   if (few && isPlainComparison(rule)) {
-    const left = valuesAt(evaluator, rule.left, instrument, bars);
-    const right = valuesAt(evaluator, rule.right, instrument, bars);
+    const comparator = rule.comparator as PlainComparator;
+    const left = readAt(evaluator, rule.left, instrument, bars);
+    const right = readAt(evaluator, rule.right, instrument, bars);
     for (let k = 0; k < bars.length; k++) {
       const a = typeof left === 'number' ? left : left[k];
       const b = typeof right === 'number' ? right : right[k];
-      if (compareOne(rule.comparator as PlainComparator, a, b) === TRUE) bars[n++] = bars[k];
+      if (compareOne(comparator, a, b) === TRUE) bars[n++] = bars[k];
     }
   } else if (few && rule.kind === 'scope' && evaluator.numberOf(rule.instrument) >= 0) {
     const other = evaluator.numberOf(rule.instrument);
-    const places = evaluator.placesOn(other, instrument, bars);
+    const places = evaluator.places.take(bars.length);
+    evaluator.placesOn(other, instrument, bars, places);
     const column = evaluator.truths(rule.of, other);
     for (let k = 0; k < bars.length; k++) {
       if (places[k] >= 0 && column[places[k]] === TRUE) bars[n++] = bars[k];
@@ -61,27 +73,38 @@ function narrowed(evaluator: Evaluator, rule: Node, instrument: number, bars: In
     const column = evaluator.truths(rule, instrument);
     for (let k = 0; k < bars.length; k++) if (column[bars[k]] === TRUE) bars[n++] = bars[k];
   }
-  return bars.subarray(0, n);
+  return n;
 }
 
 /** A value at some bars, NaN where undefined; -1 stands for a bar before the first. */
 export function valuesAt(evaluator: Evaluator, value: Node, instrument: number, at: Int32Array): Operand {
+  const { places, work } = evaluator;
+  const placesTaken = places.taken;
+  const workTaken = work.taken;
+  const values = readAt(evaluator, value, instrument, at);
+  places.giveBackTo(placesTaken);
+  work.giveBackTo(workTaken);
+  return typeof values === 'number' ? values : values.slice();
+}
+
+/** As {@link valuesAt}, but the result may be a work column that the next rule overwrites. */
+function readAt(evaluator: Evaluator, value: Node, instrument: number, at: Int32Array): Operand {
   switch (value.kind) {
     case 'number':
     case 'dial':
       return plain(value);
     case 'measure': {
-      const out = new Float64Array(at.length);
+      const out = evaluator.work.take(at.length);
       evaluator.measureAt(value, instrument, at, out);
       return out;
     }
     case 'arithmetic': {
-      const left = valuesAt(evaluator, value.left, instrument, at);
-      const right = valuesAt(evaluator, value.right, instrument, at);
+      const left = readAt(evaluator, value.left, instrument, at);
+      const right = readAt(evaluator, value.right, instrument, at);
       if (typeof left === 'number' && typeof right === 'number') {
         return calculateOne(value.operator, left, right);
       }
-      const out = new Float64Array(at.length);
+      const out = evaluator.work.take(at.length);
       for (let n = 0; n < at.length; n++) {
         const a = typeof left === 'number' ? left : left[n];
         const b = typeof right === 'number' ? right : right[n];
@@ -91,14 +114,14 @@ export function valuesAt(evaluator: Evaluator, value: Node, instrument: number, 
     }
     case 'ago': {
       const back = plain(value.bars);
-      const before = new Int32Array(at.length);
+      const before = evaluator.places.take(at.length);
       for (let n = 0; n < at.length; n++) before[n] = Math.max(-1, at[n] - back);
-      return valuesAt(evaluator, value.of, instrument, before);
+      return readAt(evaluator, value.of, instrument, before);
     }
     default: {
       const column = evaluator.values(value, instrument);
       if (typeof column === 'number') return column;
-      const out = new Float64Array(at.length);
+      const out = evaluator.work.take(at.length);
       gather(column, at, out);
       return out;
     }

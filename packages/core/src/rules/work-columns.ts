@@ -1,14 +1,23 @@
 // Columns for intermediate results, taken and given back like plates from a stack.
 
-export class WorkColumns {
-  readonly #columns: Float64Array[] = [];
+type Column = Float64Array | Int32Array;
+
+export class WorkColumns<C extends Column> {
+  readonly #kind: new (
+    length: number,
+  ) => C;
+  readonly #columns: C[] = [];
   #taken = 0;
 
+  constructor(kind: new (length: number) => C) {
+    this.#kind = kind;
+  }
+
   /** A column of this length holding whatever it held before; valid until what {@link taken} was before is restored. */
-  take(length: number): Float64Array {
+  take(length: number): C {
     const place = this.#taken++;
-    if ((this.#columns[place]?.length ?? 0) < length) this.#columns[place] = new Float64Array(length);
-    return this.#columns[place].subarray(0, length);
+    if ((this.#columns[place]?.length ?? 0) < length) this.#columns[place] = new this.#kind(length);
+    return this.#columns[place].subarray(0, length) as C;
   }
 
   get taken(): number {
