@@ -74,6 +74,75 @@ describe('measures by hand', () => {
     ['2-day count of (close > 3)', five, [_, 1, 1, 1, 2]],
     ['days since (close > 3)', five, [_, 0, 1, 0, 0]],
     ['1/2-day MACD', five, [_, 4 - 3, 3 - 3, 7 - (3 + (2 / 3) * 4), 4 - (17 / 3 + (2 / 3) * (4 - 17 / 3))]],
+    ['2-day channel middle', ohlc, [_, 11, 12.5, 13]],
+    ['3-day place', five, [_, _, 50, 100, 25]],
+    // typical prices smoothed by 2/3 from their average 67/6, and an ATR of 3 throughout
+    ['2-day upper envelope at 2', ohlc, [_, 67 / 6 + 6, 235 / 18 + 6, 679 / 54 + 6]],
+    ['2-day lower envelope at 1', ohlc, [_, 67 / 6 - 3, 235 / 18 - 3, 679 / 54 - 3]],
+    ['2-day band width at 1', five, [_, 2 / 3, 1 / 3.5, 4 / 5, 3 / 5.5]],
+    ['2-day band place at 2', five, [_, 0.75, 0.25, 0.75, 0.25]],
+    ['2-day Aroon up', ohlc, [_, _, 100, 50]],
+    ['2-day Aroon down', ohlc, [_, _, 0, 0]],
+    ['2-day Aroon', ohlc, [_, _, 100, 50]],
+    ['3-day age of high', ohlc, [_, _, 0, 1]],
+    ['3-day age of low', ohlc, [_, _, 2, 2]],
+    ['2-day age of high', barsOf([5, 5, 4]), [_, 0, 1]],
+    // typical prices 32/3, 35/3, 14 lie 13/9, 4/9, 17/9 from 109/9: mean 34/27; then 35/3, 14, 37/3 around 38/3: mean 8/9
+    ['3-day CCI', ohlc, [_, _, 100, -25]],
+    ['2-day CCI', barsOf([3, 3]), [_, 0]],
+    ['2-day Williams R', ohlc, [_, -25, -20, -75]],
+    ['on-balance volume', ohlc, [0, 200, 500, 100]],
+    ['accumulation line', ohlc, [100 / 3, 100, 100, -100 / 3]],
+    ['2-day volume flow', ohlc, [_, 1 / 3, 200 / 3 / 500, -400 / 3 / 700]],
+    ['2-day relative volume', ohlc, [_, _, 2, 1.6]],
+    [
+      '2-day volume-weighted average',
+      ohlc,
+      [_, (3200 + 7000) / 900, (7000 + 12600) / 1500, (12600 + 14800) / 2100],
+    ],
+    ['3-day percent rank', five, [_, _, 50, 100, 50]],
+    ['3-day drawdown', five, [_, _, -0.25, 0, -3 / 7]],
+    ['3-day largest drawdown', five, [_, _, -0.25, -0.25, -3 / 7]],
+    ['2-day distance from high', ohlc, [_, -1 / 13, -1 / 15, -3 / 15]],
+    ['2-day distance from low', ohlc, [_, 3 / 9, 4 / 10, 1 / 11]],
+    ['all-time high', ohlc, [12, 13, 15, 15]],
+    ['all-time low', ohlc, [9, 9, 9, 9]],
+    ['days listed', ohlc, [1, 2, 3, 4]],
+    ['run of (close > 3)', five, [0, 1, 0, 1, 2]],
+    // slopes 1/2, 3/2, 1/2 squared, times 2, over the sums of squares 2, 26/3, 26/3
+    ['3-day trend fit', five, [_, _, 0.25, 4.5 / (26 / 3), 0.5 / (26 / 3)]],
+    ['3-day trend growth', barsOf([1, 1.001, 1.002001]), [_, _, 1.001 ** 252 - 1]],
+    ['2-day growth', barsOf([1, 1.001, 1.002001]), [_, _, 1.001 ** 252 - 1]],
+    ['2-day change', five, [_, _, 1, 3, 1]],
+    ['3-day mean deviation', five, [_, _, 2 / 3, 14 / 9, 14 / 9]],
+    ['3-day efficiency ratio', five, [_, _, _, 5 / 7, 0]],
+    ['3-day adaptive average', five, [_, _, _, 7, 7 - 3 * (2 / 31) ** 2]],
+    // exponential averages 3, 3, 17/3, 41/9; of them 3, 43/9, 125/27; of those 35/9, 355/81
+    ['2-day double exponential average', five, [_, _, 3, 59 / 9, 121 / 27]],
+    ['2-day triple exponential average', five, [_, _, _, 59 / 9, 337 / 81]],
+    // returns 1, -1/4, 4/3, -3/7
+    [
+      '2-day downside volatility',
+      five,
+      [_, _, Math.sqrt(252 / 32), Math.sqrt(252 / 32), Math.sqrt((252 * 9) / 98)],
+    ],
+    // returns 0.1, -0.1, 0.1 lie 1, -2, 1 thirds of 0.2 from their mean
+    ['3-day skewness', barsOf([100, 110, 99, 108.9]), [_, _, _, -Math.SQRT1_2]],
+    ['3-day kurtosis', barsOf([100, 110, 99, 108.9]), [_, _, _, 1.5]],
+    // log changes c, c, -c, -c: in pairs 2c, 0, -2c, so 8c²/3 over twice c²
+    ['2/4-day variance ratio', barsOf([1, 2, 4, 2, 1]), [_, _, _, _, 4 / 3]],
+    ['4-day Hurst exponent', barsOf([1, 2, 4, 2, 1]), [_, _, _, _, 0.5 + Math.log(4 / 3) / Math.log(4)]],
+    ['3-day ulcer index', five, [_, _, 0.25 / Math.sqrt(3), 0.25 / Math.sqrt(3), 3 / 7 / Math.sqrt(3)]],
+    ['bar range', ohlc, [3, 3, 2, 3]],
+    ['internal bar strength', ohlc, [2 / 3, 2 / 3, 0.5, 1 / 3]],
+    ['body', ohlc, [1 / 11, 1 / 12, 0, 1 / 12]],
+    ['upper shadow', ohlc, [1 / 11, 1 / 12, 1 / 14, 1 / 12]],
+    ['lower shadow', ohlc, [1 / 11, 1 / 12, 1 / 14, 1 / 12]],
+    ['year', five, [2020, 2020, 2020, 2020, 2020]],
+    ['quarter', barsOf([1, 1], 18352), [1, 2]], // 2020-03-31 and the day after
+    ['day of month', five, [6, 7, 8, 9, 10]],
+    ['day of year', barsOf([1, 1], 18352), [91, 92]],
+    ['weekdays left in month', five, [19, 18, 17, 16, 15]],
     ['weekday', five, [1, 2, 3, 4, 5]],
     ['month', five, [1, 1, 1, 1, 1]],
     ['trading day of month', barsOf([1, 1, 1], 18292), [1, 1, 2]],
@@ -94,6 +163,13 @@ describe('measures by hand', () => {
     const index = barsOf([100, 110, 99, 108.9, 98.01]);
     const twice = barsOf([100, 120, 96, 115.2, 92.16]);
     expectNear(valuesOn(twice, '3-day beta to IX', { IX: index }).slice(3), [2, 2]);
+    expectNear(valuesOn(twice, '1-day relative return to IX', { IX: index }), [
+      _,
+      1.2 / 1.1 - 1,
+      0.8 / 0.9 - 1,
+      1.2 / 1.1 - 1,
+      0.8 / 0.9 - 1,
+    ]);
     expectNear(valuesOn(twice, '3-day correlation with on IX (close)', { IX: index }).slice(3), [1, 1]);
   });
 

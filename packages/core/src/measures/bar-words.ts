@@ -1,6 +1,6 @@
 // Measures that read one bar, or it and the bar before.
 
-import { civilFromDay, monthOf, weekdayOf } from '../days/day.ts';
+import { civilFromDay, dayFromCivil, monthOf, nextWeekday, weekdayOf } from '../days/day.ts';
 import { hashText, scramble } from '../numeric/random.ts';
 import { type Measure, NONE, type Unit } from './measure.ts';
 import { trueRange } from './smoothing.ts';
@@ -86,6 +86,69 @@ export const barWords: readonly Measure[] = [
         else if (close[i] < close[i - 1]) run = run < 0 ? run - 1 : -1;
         else run = 0;
         out[i] = run;
+      }
+    },
+  ),
+  perBar('bar range', 'price', 'high - low', 0, ({ bars }, out) => {
+    for (let i = 0; i < out.length; i++) out[i] = bars.high[i] - bars.low[i];
+  }),
+  perBar(
+    'internal bar strength',
+    'fraction',
+    '(close - low) / (high - low); 0.5 for a bar without range',
+    0,
+    ({ bars: { high, low, close } }, out) => {
+      for (let i = 0; i < out.length; i++) {
+        out[i] = high[i] === low[i] ? 0.5 : (close[i] - low[i]) / (high[i] - low[i]);
+      }
+    },
+  ),
+  perBar('body', 'fraction', '|close - open| / close', 0, ({ bars: { open, close } }, out) => {
+    for (let i = 0; i < out.length; i++) out[i] = Math.abs(close[i] - open[i]) / close[i];
+  }),
+  perBar(
+    'upper shadow',
+    'fraction',
+    '(high - max(open, close)) / close',
+    0,
+    ({ bars: { open, high, close } }, out) => {
+      for (let i = 0; i < out.length; i++) out[i] = (high[i] - Math.max(open[i], close[i])) / close[i];
+    },
+  ),
+  perBar(
+    'lower shadow',
+    'fraction',
+    '(min(open, close) - low) / close',
+    0,
+    ({ bars: { open, low, close } }, out) => {
+      for (let i = 0; i < out.length; i++) out[i] = (Math.min(open[i], close[i]) - low[i]) / close[i];
+    },
+  ),
+  perBar('year', 'calendar', 'the calendar year', 0, ({ bars }, out) => {
+    for (let i = 0; i < out.length; i++) out[i] = civilFromDay(bars.day[i]).year;
+  }),
+  perBar('quarter', 'calendar', 'January to March = 1, to October to December = 4', 0, ({ bars }, out) => {
+    for (let i = 0; i < out.length; i++) out[i] = Math.ceil(civilFromDay(bars.day[i]).month / 3);
+  }),
+  perBar('day of month', 'calendar', 'the date, 1 to 31', 0, ({ bars }, out) => {
+    for (let i = 0; i < out.length; i++) out[i] = civilFromDay(bars.day[i]).date;
+  }),
+  perBar('day of year', 'calendar', '1 = January 1', 0, ({ bars }, out) => {
+    for (let i = 0; i < out.length; i++) {
+      out[i] = bars.day[i] - dayFromCivil(civilFromDay(bars.day[i]).year, 1, 1) + 1;
+    }
+  }),
+  perBar(
+    'weekdays left in month',
+    'calendar',
+    'Mondays to Fridays after today in the calendar month, holidays counted: known in advance',
+    0,
+    ({ bars }, out) => {
+      for (let i = 0; i < out.length; i++) {
+        const month = monthOf(bars.day[i]);
+        let left = 0;
+        for (let day = nextWeekday(bars.day[i]); monthOf(day) === month; day = nextWeekday(day)) left++;
+        out[i] = left;
       }
     },
   ),

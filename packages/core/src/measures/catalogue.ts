@@ -1,12 +1,25 @@
 // The one table of measures that parser, checker, completions and help read (rule-text.md, Measures).
 
 import { barWords } from './bar-words.ts';
+import { channels } from './channels.ts';
+import { flow } from './flow.ts';
+import { history } from './history.ts';
 import type { Measure } from './measure.ts';
 import { oscillators } from './oscillators.ts';
 import { relations } from './relations.ts';
+import { trend } from './trend.ts';
 import { windowMeasures } from './windows.ts';
 
-export const catalogue: readonly Measure[] = [...barWords, ...windowMeasures, ...oscillators, ...relations];
+export const catalogue: readonly Measure[] = [
+  ...barWords,
+  ...windowMeasures,
+  ...channels,
+  ...oscillators,
+  ...trend,
+  ...history,
+  ...flow,
+  ...relations,
+];
 
 const byPhrase = new Map<string, Measure[]>();
 for (const measure of catalogue) {

@@ -100,7 +100,7 @@ function directional(
 }
 
 /** True range and its Wilder average in one pass. */
-function averageTrueRange({ high, low, close }: Bars, window: number, out: Float64Array): void {
+export function averageTrueRange({ high, low, close }: Bars, window: number, out: Float64Array): void {
   const weight = 1 / window;
   let state = 0;
   for (let i = 0; i < out.length; i++) {

@@ -161,6 +161,22 @@ export const relations: readonly Measure[] = [
       });
     },
   },
+  {
+    phrase: 'relative return',
+    windows: ['N'],
+    takes: [{ word: 'to', kind: 'instrument' }],
+    unit: 'fraction',
+    formula: "(1 + N-day return of the close) / (1 + INSTRUMENT's between the same days) - 1",
+    source: 'definition',
+    warmUp: ([n]) => n,
+    compute: ({ bars, values, windows: [n] }, out) => {
+      out.fill(Number.NaN, 0, n);
+      const [theirs] = values;
+      for (let i = n; i < out.length; i++) {
+        out[i] = bars.close[i] / bars.close[i - n] / (theirs[i] / theirs[i - n]) - 1;
+      }
+    },
+  },
   positionWord(
     'profit',
     'fraction',

@@ -16,8 +16,12 @@ export class WorkColumns<C extends Column> {
   /** A column of this length holding whatever it held before; valid until what {@link taken} was before is restored. */
   take(length: number): C {
     const place = this.#taken++;
-    if ((this.#columns[place]?.length ?? 0) < length) this.#columns[place] = new this.#kind(length);
-    return this.#columns[place].subarray(0, length) as C;
+    let column = this.#columns[place];
+    if (column === undefined || column.length < length) {
+      column = new this.#kind(length);
+      this.#columns[place] = column;
+    }
+    return column.subarray(0, length) as C;
   }
 
   get taken(): number {
