@@ -42,6 +42,68 @@ function faultOf(text: string, expects: 'rule' | 'value' = 'rule', position = fa
 const up = barsOf([1, 2, 3, 4, 5, 6]);
 const wave = barsOf([5, 4, 3, 4, 5, 4]);
 
+const nearestTo = (text: string): string | undefined => {
+  const read = readRule(text, { expects: 'rule' });
+  return read.ok ? text : read.problems[0].nearest;
+};
+
+describe('text that does not read', () => {
+  it.each([
+    ['close 20-day average', 'close is above 20-day average'],
+    ['close > 20-day', 'close > 20-day average'],
+    ['close > (20-day average', 'close > (20-day average)'],
+    ['close > 20-day average)', 'close > 20-day average'],
+    ['close crosses 20-day average', 'close crosses above 20-day average'],
+    ['close > 20-day hihg', 'close > 20-day high'],
+    ['close > 3 and and close < 5', 'close > 3 and close < 5'],
+    ['close is between 3 4', 'close is between 3 and 4'],
+    ['close is rising 3 days', 'close is rising for 3 days'],
+    ['close > 3 for 3', 'close > 3 for 3 days in a row'],
+  ])('%s is near to %s', (text, nearest) => {
+    expect(nearestTo(text)).toBe(nearest);
+  });
+
+  it('has no nearest when more than a word is wrong', () => {
+    expect(nearestTo('((((( close')).toBeUndefined();
+  });
+
+  it('is answered with a text that reads, whatever was torn out of a rule', () => {
+    const whole = 'close is above prior 40-day high and 14-day RSI < 30 for 3 days in a row or gaps up';
+    fc.assert(
+      fc.property(fc.nat(whole.length - 1), fc.integer({ min: 1, max: 12 }), (from, count) => {
+        const nearest = nearestTo(whole.slice(0, from) + whole.slice(from + count));
+        if (nearest !== undefined) expect(readRule(nearest, { expects: 'rule' }).ok).toBe(true);
+      }),
+      { numRuns: 200 },
+    );
+  });
+});
+
+describe('units', () => {
+  it.each([
+    'close > volume',
+    'close > 5-day return',
+    'close + volume > 3',
+    '14-day RSI > close',
+    'close is between 5-day low and volume',
+    'days since (close > 3) > close',
+  ])('%s compares unlike things', (text) => {
+    expect(faultOf(text)).toMatch(/cannot be (compared|added)/);
+  });
+
+  it.each([
+    'close > 0.9 * 20-day high - 2 * 14-day ATR',
+    'traded value / volume > close',
+    'volume > 1.2 * 50-day average of volume',
+    '100 * 5-day return > 14-day RSI',
+    'close / 20-day average > 1 + 5-day return',
+    'streak > 3-day count of (close > 2)',
+    'close > 100k',
+  ])('%s compares like with like', (text) => {
+    expect(readRule(text, { expects: 'rule' }).ok).toBe(true);
+  });
+});
+
 describe('conditions', () => {
   it('are undefined while a side lacks history, and "and", "or", "not" follow three-valued logic', () => {
     expect(truthsOn(up, 'close > 3-day average')).toBe('--tttt');

@@ -4,8 +4,10 @@ import { measureOf } from '../measures/catalogue.ts';
 import { type DialValues, setDials } from './dials.ts';
 import { parseRule } from './parse.ts';
 import type { RuleProblem } from './problem.ts';
-import { nearest } from './suggest.ts';
+import { repair } from './repair.ts';
+import { nearest as nearestOf } from './suggest.ts';
 import { childrenOf, isCondition, type Node, type NumberNode } from './tree.ts';
+import { unlike } from './units.ts';
 
 /** Windows and spans of bars may be this long: forty years of days. */
 const LONGEST_WINDOW = 10_000;
@@ -27,11 +29,24 @@ export type CheckedRule =
   | { readonly ok: true; readonly tree: Node }
   | { readonly ok: false; readonly problems: readonly RuleProblem[] };
 
-/** Reads and checks rule text. On success the tree's dials are set and every window is a whole number. */
+/**
+ * Reads and checks rule text. On success the tree's dials are set and every window is a whole number; text that does not
+ * parse is answered with the nearest that would.
+ */
 export function readRule(text: string, context: RuleContext): CheckedRule {
   const parsed = parseRule(text, context.unit);
-  if (!parsed.ok) return { ok: false, problems: [parsed.problem] };
-  const tree = setDials(parsed.tree, context.dials ?? {});
+  if (parsed.ok) return checkTree(parsed.tree, context);
+  const reads = (candidate: string): boolean => {
+    const again = parseRule(candidate, context.unit);
+    return again.ok && checkTree(again.tree, context).ok;
+  };
+  const nearest = repair(text, parsed.problem.place, reads);
+  const problem = nearest === undefined ? parsed.problem : { ...parsed.problem, nearest };
+  return { ok: false, problems: [problem] };
+}
+
+function checkTree(parsed: Node, context: RuleContext): CheckedRule {
+  const tree = setDials(parsed, context.dials ?? {});
   const problems: RuleProblem[] = [];
   expectKind(tree, context.expects, problems);
   check(tree, context, false, problems);
@@ -48,6 +63,16 @@ function expectKind(node: Node, kind: 'rule' | 'value', problems: RuleProblem[])
         : 'This is a condition where a number is needed.',
   });
   return false;
+}
+
+function expectLike(left: Node, right: Node, done: string, problems: RuleProblem[]): void {
+  const why = unlike(left, right);
+  if (!why) return;
+  const place = { from: left.place.from, to: right.place.to };
+  problems.push({
+    place,
+    message: `These cannot be ${done}: ${why}. Divide each by something of its own kind first, such as its average.`,
+  });
 }
 
 function checkNumber(
@@ -88,14 +113,16 @@ function check(node: Node, context: RuleContext, inMeasure: boolean, problems: R
       value(node.of);
       break;
     case 'arithmetic':
+      if (value(node.left) && value(node.right) && (node.operator === '+' || node.operator === '-')) {
+        expectLike(node.left, node.right, node.operator === '+' ? 'added' : 'subtracted', problems);
+      }
+      break;
     case 'comparison':
-      value(node.left);
-      value(node.right);
+      if (value(node.left) && value(node.right)) expectLike(node.left, node.right, 'compared', problems);
       break;
     case 'between':
-      value(node.of);
-      value(node.low);
-      value(node.high);
+      if (value(node.of) && value(node.low)) expectLike(node.of, node.low, 'compared', problems);
+      if (value(node.high)) expectLike(node.of, node.high, 'compared', problems);
       break;
     case 'ago':
       value(node.of);
@@ -182,7 +209,7 @@ function checkInstrument(
   problems: RuleProblem[],
 ): void {
   if (!context.knows || context.knows(symbol)) return;
-  const meant = nearest(symbol, context.symbols ?? []);
+  const meant = nearestOf(symbol, context.symbols ?? []);
   problems.push({
     place,
     message: `There are no bars for the instrument “${symbol}”.${meant ? ` Did you mean ${meant}?` : ''}`,

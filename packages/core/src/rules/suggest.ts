@@ -46,5 +46,6 @@ const singleWords = [...new Set(knownPhrases.flatMap((text) => [text, ...text.sp
 
 /** The word or phrase of the rule language that a misspelt word probably means. */
 export function suggestWord(word: string): string | undefined {
-  return nearest(word, singleWords);
+  const begun = knownPhrases.find((phrase) => phrase.startsWith(`${word.toLowerCase()} `));
+  return begun ?? nearest(word, singleWords);
 }

@@ -30,6 +30,8 @@ export interface Problem {
   readonly message: string;
   /** where in a rule's text */
   readonly place?: Place;
+  /** a rule's text one word away that would read */
+  readonly nearest?: string;
 }
 
 export type Prepared =
@@ -52,8 +54,8 @@ export function prepare(request: RunRequest, market: Market, evaluator: Evaluato
   const { strategy } = request;
   const { panel } = evaluator;
   const problems: Problem[] = [];
-  const problem = (path: string, message: string, place?: Place): void => {
-    problems.push({ path, message, ...(place ? { place } : {}) });
+  const problem = (path: string, message: string): void => {
+    problems.push({ path, message });
   };
   const dials = Object.fromEntries(Object.entries(strategy.dials).map(([name, dial]) => [name, dial.value]));
   const knows = (symbol: string): boolean =>
@@ -83,7 +85,7 @@ export function prepare(request: RunRequest, market: Market, evaluator: Evaluato
       });
       return checked.tree;
     }
-    for (const fault of checked.problems) problem(path, fault.message, fault.place);
+    for (const fault of checked.problems) problems.push({ path, ...fault });
     return undefined;
   };
   const atr = (bars: number): Node => {

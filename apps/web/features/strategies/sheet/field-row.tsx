@@ -21,6 +21,7 @@ export function FieldRow({ field, text, problems, choices, onChange }: FieldRowP
   const id = useId();
   const wide = field.kind === 'rule' || field.kind === 'dials';
   const faulty = problems.length > 0;
+  const nearest = problems.find((problem) => problem.nearest !== undefined)?.nearest;
   return (
     <div className={clsx('mb-1.5', !wide && 'grid grid-cols-[9.5rem_1fr] items-start gap-x-2')}>
       <label htmlFor={id} className={wide ? 'sr-only' : 'pt-1 text-soft'}>
@@ -43,6 +44,18 @@ export function FieldRow({ field, text, problems, choices, onChange }: FieldRowP
         {faulty && (
           <p id={`${id}-fault`} role="alert" className="mt-0.5 text-loss">
             {problems.map((problem) => problem.message).join(' ')}
+          </p>
+        )}
+        {nearest !== undefined && (
+          <p className="mt-0.5 text-soft">
+            Nearest that reads:{' '}
+            <button
+              type="button"
+              className="text-left text-ink underline decoration-hairline underline-offset-2 hover:decoration-ink"
+              onClick={() => onChange(nearest)}
+            >
+              {nearest}
+            </button>
           </p>
         )}
       </div>
