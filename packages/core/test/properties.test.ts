@@ -2,7 +2,7 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { barsUntil, type Market } from '../src/bars/bars.ts';
+import { type Bars, barsUntil, type Market } from '../src/bars/bars.ts';
 import { createEngine, type Run } from '../src/engine.ts';
 import { LEDGER_KINDS } from '../src/simulation/records.ts';
 import type { Strategy } from '../src/strategy/strategy.ts';
@@ -83,24 +83,89 @@ describe('a run', () => {
     );
   });
 
-  it('never holds more than its leverage allows when it opens a position', () => {
+  it('never buys or sells short more than its leverage allows at that fill (simulation.md 4)', () => {
     fc.assert(
       fc.property(seeds, anyStrategy, (seed, strategy) => {
         const { market, universe } = randomMarket(seed);
-        const { ledger, marks } = run(strategy, market, universe);
-        const { leverage, capital } = strategy.account;
+        const { ledger, marks, decisions } = run(strategy, market, universe);
+        const { account, costs, timing } = strategy;
+        const held = new Map<string, { shares: number; value: number }>();
         let cash = 0;
-        let before = capital;
-        let t = 0;
-        // Cash after a purchase may fall below zero by no more than the borrowed part of equity.
-        for (let line = 0; line < ledger.day.length; line++) {
-          while (t < marks.day.length && marks.day[t] < ledger.day[line]) before = marks.equity[t++];
-          cash += ledger.amount[line];
-          const base = Math.max(before, marks.equity[t] ?? before) * 1.2;
-          if (ledger.shares[line] > 0 && strategy.long && !strategy.short) {
-            expect(cash).toBeGreaterThanOrEqual(-(leverage - 1) * base - 60);
+        let line = 0;
+        marks.day.forEach((day, t) => {
+          // E is the last mark's equity; at the same close it is worth before that close's fills, whose costs it still has.
+          let base = t === 0 ? account.capital : marks.equity[t - 1];
+          if (timing.enter === 'same-close') {
+            base = marks.equity[t];
+            for (let k = line; k < ledger.day.length && ledger.day[k] === day; k++) {
+              const kind = LEDGER_KINDS[ledger.kind[k]];
+              if (kind === 'commission') base -= ledger.amount[k];
+              if (kind === 'trade') base += (Math.abs(ledger.amount[k]) * 1.01 * costs.slippage) / 10_000;
+            }
           }
-        }
+          for (; line < ledger.day.length && ledger.day[line] === day; line++) {
+            const kind = LEDGER_KINDS[ledger.kind[line]];
+            const shares = ledger.shares[line];
+            const symbol = decisions.symbol[ledger.instrument[line]];
+            if (kind === 'trade' && held.has(symbol)) held.delete(symbol);
+            else if (kind === 'trade') {
+              const shorts = [...held.values()].reduce((sum, p) => sum + (p.shares < 0 ? p.value : 0), 0);
+              const power = cash - 2 * shorts + (account.leverage - 1) * base;
+              const value = Math.abs(ledger.amount[line]);
+              const fee = LEDGER_KINDS[ledger.kind[line + 1]] === 'commission' ? -ledger.amount[line + 1] : 0;
+              expect(value + fee).toBeLessThanOrEqual(power + 1e-6 * account.capital);
+              held.set(symbol, { shares, value });
+            }
+            cash += ledger.amount[line];
+          }
+          for (const [symbol, p] of held) {
+            const bars = market.get(symbol);
+            if (!bars) throw new Error(symbol);
+            p.value = Math.abs(p.shares) * bars.close[bars.day.findLastIndex((d) => d <= day)];
+          }
+        });
+      }),
+      RUNS,
+    );
+  });
+
+  it('scales with a split: prices halved and shares doubled make the same trades and the same money', () => {
+    const halved = (bars: Bars): Bars => ({
+      ...bars,
+      open: bars.open.map((x) => x / 2),
+      high: bars.high.map((x) => x / 2),
+      low: bars.low.map((x) => x / 2),
+      close: bars.close.map((x) => x / 2),
+      volume: bars.volume.map((x) => x * 2),
+    });
+    fc.assert(
+      fc.property(seeds, anyStrategy, (seed, any) => {
+        const { market, universe } = randomMarket(seed);
+        // Whole shares, fees by the share and sizes in shares are the things a split does change.
+        const strategy: Strategy = {
+          ...any,
+          size: {
+            ...(any.size.method === 'shares' ? { method: 'cash', amount: 5000 } : any.size),
+            fractional: true,
+            unaffordable: any.size.unaffordable,
+          },
+          costs: { ...any.costs, commission: { ...any.costs.commission, perShare: 0 } },
+        };
+        const whole = run(strategy, market, universe);
+        const split = run(strategy, new Map(market).set('A', halved(market.get('A') as Bars)), universe);
+        expect([...split.marks.equity]).toEqual([...whole.marks.equity]);
+        const scaled = whole.trades.map((trade) =>
+          trade.symbol === 'A'
+            ? {
+                ...trade,
+                entryPrice: trade.entryPrice / 2,
+                exitPrice: (trade.exitPrice as number) / 2,
+                shares: trade.shares * 2,
+                riskPerShare: trade.riskPerShare / 2,
+              }
+            : trade,
+        );
+        expect(split.trades).toEqual(scaled);
       }),
       RUNS,
     );
