@@ -1,0 +1,158 @@
+// Pools of workers, with links that pass messages on within this thread and die when they are told to.
+
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { FromWorker, ToWorker } from '../src/parallel/messages.ts';
+import { Cancelled, type Spawn, WorkPool } from '../src/parallel/pool.ts';
+import { serve, type Work } from '../src/parallel/serve.ts';
+import { openMarket, shareMarket } from '../src/parallel/shared-market.ts';
+import { randomMarket } from './market.ts';
+
+interface Started {
+  die(reason: string): void;
+}
+
+/** Links whose worker answers in a later turn; every started one is kept for the test to kill. */
+function links(work: Work<number, number>, started: Started[] = []): Spawn {
+  return (message, failed) => {
+    let alive = true;
+    const hear = serve<undefined, number, number>(
+      () => work,
+      (answer: FromWorker<number>) => {
+        if (alive) message(answer);
+      },
+    );
+    started.push({
+      die(reason) {
+        alive = false;
+        failed(reason);
+      },
+    });
+    return {
+      post: (value) => {
+        setTimeout(() => {
+          if (alive) void hear(value as ToWorker<undefined, number>);
+        });
+      },
+      end: () => {
+        alive = false;
+      },
+    };
+  };
+}
+
+const pause = (ms = 0) => new Promise((resolve) => setTimeout(resolve, ms));
+const poolOf = (work: Work<number, number>, size: number, started?: Started[]) =>
+  new WorkPool<undefined, number, number>(links(work, started), undefined, size);
+
+describe('a pool', () => {
+  it('answers every job in the order asked, whatever the number of workers', async () => {
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(fc.integer(), { maxLength: 12 }),
+        fc.integer({ min: 1, max: 4 }),
+        async (jobs, size) => {
+          const pool = poolOf((n) => 2 * n, size);
+          expect(await pool.run(jobs).results).toEqual(jobs.map((n) => 2 * n));
+        },
+      ),
+      { numRuns: 30 },
+    );
+  });
+
+  it('tells how much is done: whole jobs, and the part of those under way', async () => {
+    let finish: (() => void) | undefined;
+    const pool = poolOf(async (n, goOn) => {
+      goOn(0.5);
+      if (n === 2) await new Promise<void>((resolve) => (finish = resolve));
+      return n;
+    }, 1);
+    const task = pool.run([1, 2]);
+    expect(task.progress()).toBe(0);
+    while (!finish) await pause();
+    expect(task.progress()).toBeCloseTo(0.75, 3);
+    finish();
+    await task.results;
+    expect(task.progress()).toBe(1);
+  });
+
+  it('cancels: waiting jobs are dropped, the one under way is told, later ones are done', async () => {
+    const seen: boolean[] = [];
+    const pool = poolOf(async (n, goOn) => {
+      await pause(5);
+      seen.push(goOn(0));
+      return n;
+    }, 1);
+    const first = pool.run([1, 2, 3]);
+    const refused = expect(first.results).rejects.toBeInstanceOf(Cancelled);
+    await pause(1);
+    first.cancel();
+    await refused;
+    expect(await pool.run([4]).results).toEqual([4]);
+    expect(seen).toEqual([false, true]);
+  });
+
+  it('passes a job’s own error on and goes on with the rest of the queue', async () => {
+    const pool = poolOf((n) => {
+      if (n === 1) throw new Error('no such thing');
+      return n;
+    }, 1);
+    await expect(pool.run([1, 2]).results).rejects.toThrow('no such thing');
+    expect(await pool.run([3]).results).toEqual([3]);
+  });
+
+  it('gives the job of a worker that died to a new one', async () => {
+    const started: Started[] = [];
+    const pool = poolOf(
+      async (n) => {
+        await pause(10);
+        return n;
+      },
+      1,
+      started,
+    );
+    const task = pool.run([1, 2]);
+    await pause(2);
+    started[0].die('out of memory');
+    expect(await task.results).toEqual([1, 2]);
+    expect(started.length).toBe(2);
+  });
+
+  it('gives up a job over which two workers died, says why, and still does others', async () => {
+    const started: Started[] = [];
+    const pool = poolOf(
+      async (n) => {
+        if (n === 1) started.at(-1)?.die('out of memory');
+        return n;
+      },
+      1,
+      started,
+    );
+    await expect(pool.run([1]).results).rejects.toThrow('out of memory');
+    expect(await pool.run([2]).results).toEqual([2]);
+  });
+
+  it('cancels what is under way when it ends', async () => {
+    const pool = poolOf(() => new Promise<number>(() => {}), 2);
+    const refused = expect(pool.run([1, 2, 3]).results).rejects.toBeInstanceOf(Cancelled);
+    pool.end();
+    await refused;
+  });
+});
+
+describe('a shared market', () => {
+  it('holds the same bars as the market it was made of', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 1000 }), fc.boolean(), (seed, factors) => {
+        const { market } = randomMarket(seed, 3, 41);
+        const A = market.get('A');
+        if (A && factors) market.set('A', { ...A, factor: A.close.map((x) => 1 / x) });
+        expect(openMarket(shareMarket(market))).toEqual(market);
+      }),
+    );
+  });
+
+  it('may be empty', () => {
+    expect(openMarket(shareMarket(new Map()))).toEqual(new Map());
+  });
+});
