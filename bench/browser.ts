@@ -1,45 +1,19 @@
 // Speed in Chromium: first start, later start, key press to redrawn curve. Needs a built app (npm run build).
 
-import { spawn } from 'node:child_process';
-import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
+import { chromiumOptions, serveApp } from '../scripts/chromium.ts';
 import { median } from './median.ts';
 
 const PORT = 3218;
-const ARGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
-
 const done = (page: Page) =>
   page.waitForSelector('[data-status=done] .recharts-area-curve', { timeout: 60_000 });
 
 /** Milliseconds by name: medians over several starts and 20 key presses. */
 export async function browserBench(): Promise<Record<string, number>> {
-  const root = join(import.meta.dirname, '..');
-  const server = spawn(
-    process.execPath,
-    [join(root, 'node_modules/next/dist/bin/next'), 'start', '-p', String(PORT)],
-    { cwd: join(root, 'apps/web'), stdio: 'ignore' },
-  );
-  const address = `http://localhost:${PORT}/strategies`;
+  const { address: site, server } = await serveApp(PORT);
+  const address = `${site}/strategies`;
   try {
-    while (
-      !(await fetch(address).then(
-        (r) => r.ok,
-        () => false,
-      ))
-    )
-      await new Promise((resolve) => setTimeout(resolve, 200));
-    const browser = await chromium.launch({
-      executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
-      args: ARGS,
-    });
+    const browser = await chromium.launch(chromiumOptions);
     const first: number[] = [];
     const later: number[] = [];
     const keys: number[] = [];

@@ -18,11 +18,13 @@ const errors: string[] = [];
 test.beforeAll(async ({ browser }) => {
   context = await browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
   page = await context.newPage();
-  page.on('pageerror', (error) => errors.push(error.message));
+  page.on('pageerror', (error) => {
+    if (!/torn down by the test/.test(error.message)) errors.push(error.message);
+  });
   page.on('console', (message) => {
     if (
       message.type() === 'error' &&
-      !/Failed to load resource|ERR_INTERNET_DISCONNECTED/.test(message.text())
+      !/Failed to load resource|ERR_INTERNET_DISCONNECTED|torn down by the test/.test(message.text())
     )
       errors.push(message.text());
   });
@@ -51,13 +53,20 @@ async function typeRule(name: string, text: string): Promise<void> {
   await page.keyboard.press('Escape');
 }
 
-async function sameSummary(out: string): Promise<void> {
-  // Every figure the page shows comes from the same engine; the trades it exports are compared to the last bit.
+async function downloaded(button: string): Promise<string> {
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'CSV' }).click();
-  const ours = readFileSync(await (await download).path(), 'utf8');
+  await page.getByRole('button', { name: button }).click();
+  return readFileSync(await (await download).path(), 'utf8');
+}
+
+/** Trades and figures, to the last bit. */
+async function sameResult(out: string): Promise<void> {
+  const ours = await downloaded('CSV');
   const theirs = readFileSync(join(out, 'trades.csv'), 'utf8');
   expect(ours.split('\n').sort()).toEqual(theirs.split('\n').sort());
+  const { figures } = JSON.parse(await downloaded('Figures'));
+  expect(Object.keys(figures.benchmark).length).toBeGreaterThan(12);
+  expect(figures).toEqual(JSON.parse(readFileSync(join(out, 'summary.json'), 'utf8')).figures);
 }
 
 test('the first start brings in the market with visible progress and shows a strategy beside buy-and-hold', async () => {
@@ -175,7 +184,7 @@ test('trades sort by a column, and their CSV holds the rows of the table in its 
   await expect(page.getByText(`${(lines.length - 1).toLocaleString('en')} trades`)).toBeVisible();
 });
 
-test('the headless runner gives the same trades to the last bit', async () => {
+test('the headless runner gives the same trades and figures to the last bit', async () => {
   const skerry = createSkerryMarket();
   const bars = join(scratch, 'bars');
   spawnSync('mkdir', ['-p', bars]);
@@ -208,7 +217,7 @@ test('the headless runner gives the same trades to the last bit', async () => {
     { encoding: 'utf8' },
   );
   expect(status, stderr).toBe(0);
-  await sameSummary(out);
+  await sameResult(out);
 });
 
 test('sheets are duplicated, deleted with undo, exported and imported', async () => {
@@ -253,6 +262,53 @@ test('a tab killed in mid-edit loses nothing that was typed', async () => {
   await done();
 });
 
+test('a long run shows its progress, leaves the page usable and can be stopped', async () => {
+  await typeRule('Enter when', 'close > 77-day average and 2500-day largest drawdown > -95%');
+  await expect(page.getByRole('progressbar', { name: 'Run' })).toBeVisible();
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await expect(result()).toHaveAttribute('data-status', 'stopped');
+  await typeRule('Enter when', 'close > 77-day average');
+  await done();
+});
+
+test('an engine worker that dies is replaced, and the next edit runs', async () => {
+  const engine = page.workers().find((worker) => /engine/.test(worker.url()));
+  const workers = engine ? [engine] : page.workers();
+  for (const worker of workers) {
+    await worker.evaluate(() => {
+      setTimeout(() => {
+        throw new Error('torn down by the test');
+      });
+    });
+  }
+  await page.waitForTimeout(200);
+  const before = await ridge();
+  await typeRule('Enter when', 'close > 78-day average');
+  await done();
+  await expect.poll(ridge).not.toBe(before);
+  await typeRule('Enter when', 'close > 77-day average');
+  await done();
+});
+
+test('a full store is told, and nothing typed is lost', async () => {
+  await page.evaluate(() => {
+    const { put } = IDBObjectStore.prototype;
+    IDBObjectStore.prototype.put = function full() {
+      throw new DOMException('the disk is full', 'QuotaExceededError');
+    };
+    (window as unknown as { emptyAgain: () => void }).emptyAgain = () => {
+      IDBObjectStore.prototype.put = put;
+    };
+  });
+  await page.getByLabel('Slots', { exact: true }).fill('9');
+  await expect(page.getByText(/Not saved: .*the disk is full/)).toBeVisible();
+  await expect(page.getByLabel('Slots', { exact: true })).toHaveValue('9');
+  await page.evaluate(() => (window as unknown as { emptyAgain: () => void }).emptyAgain());
+  await page.getByLabel('Slots', { exact: true }).fill('8');
+  await expect(page.getByText(/Not saved/)).toBeHidden();
+  await done();
+});
+
 test('a later start comes from the store alone, without a network', async () => {
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => true));
   await page.reload();
@@ -266,11 +322,21 @@ test('a later start comes from the store alone, without a network', async () => 
   await context.setOffline(false);
 });
 
-test('the charts zoom by key and the years are told in numbers', async () => {
+test('the charts zoom by key and by dragging, and the years are told in numbers', async () => {
   const whole = await ridge();
   await page.getByRole('group', { name: /Charts of the run/ }).focus();
   await page.keyboard.press('+');
   await expect.poll(ridge).not.toBe(whole);
+  await page.keyboard.press('0');
+  await expect.poll(ridge).toBe(whole);
+  const box = await page.getByTestId('equity-chart').boundingBox();
+  if (!box) throw new Error('the chart has no box');
+  await page.mouse.move(box.x + box.width * 0.4, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width * 0.6, box.y + box.height / 2, { steps: 5 });
+  await page.mouse.up();
+  await expect.poll(ridge).not.toBe(whole);
+  await page.getByRole('group', { name: /Charts of the run/ }).focus();
   await page.keyboard.press('0');
   await expect.poll(ridge).toBe(whole);
   await page.getByRole('tab', { name: 'Years' }).click();

@@ -1,29 +1,16 @@
 // npm run shots: remakes docs/screenshots from the demo market through Chromium. Needs a built app (npm run build).
 
-import { spawn } from 'node:child_process';
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
+import { chromiumOptions, serveApp } from './chromium.ts';
 
 const PORT = 3219;
 const root = join(import.meta.dirname, '..');
 const folder = join(root, 'docs/screenshots');
 mkdirSync(folder, { recursive: true });
 
-const server = spawn(
-  process.execPath,
-  [join(root, 'node_modules/next/dist/bin/next'), 'start', '-p', String(PORT)],
-  {
-    cwd: join(root, 'apps/web'),
-    stdio: 'ignore',
-  },
-);
-const address = `http://localhost:${PORT}`;
-const ready = () =>
-  fetch(`${address}/strategies`).then(
-    (r) => r.ok,
-    () => false,
-  );
+const { address, server } = await serveApp(PORT);
 
 async function typeRule(page: Page, name: string, text: string): Promise<void> {
   await page.getByRole('textbox', { name }).click();
@@ -33,19 +20,7 @@ async function typeRule(page: Page, name: string, text: string): Promise<void> {
 }
 
 try {
-  while (!(await ready())) await new Promise((resolve) => setTimeout(resolve, 200));
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
+  const browser = await chromium.launch(chromiumOptions);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   const done = () => page.waitForSelector('[data-status=done] .recharts-area-curve', { timeout: 60_000 });
   const shot = async (name: string) => {

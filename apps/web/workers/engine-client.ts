@@ -1,58 +1,92 @@
-// The page's side of the engine worker: one run at a time, the newest wins.
+// The page's side of the engine: one run at a time, the newest wins.
 
-import type { RunRequest } from '@plateau/core';
-import { type Remote, wrap } from 'comlink';
-import type { EngineApi, ShownOutcome } from './engine.worker.ts';
+import { Cancelled, type RunRequest, type SharedMarket, type Task, WorkPool } from '@plateau/core';
+import type { EngineJob, EngineSetup, ShownOutcome } from './engine.worker.ts';
+import type { MarketAnswer } from './market.worker.ts';
+import { workersOf } from './web-workers.ts';
 
-let worker: Worker | undefined;
-let api: Remote<EngineApi> | undefined;
-let crashed: ((error: Error) => void) | undefined;
-const signals =
-  typeof SharedArrayBuffer === 'undefined' ? undefined : new Int32Array(new SharedArrayBuffer(8));
+type EnginePool = WorkPool<EngineSetup, EngineJob, ShownOutcome>;
+
+let pool: Promise<EnginePool> | undefined;
+let warmed: Worker | undefined;
+let underWay: Task<ShownOutcome> | undefined;
 let newest = 0;
 
-function engine(): Remote<EngineApi> {
-  if (!api) {
-    worker = new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module' });
-    worker.addEventListener('error', (event) => {
-      // A dead worker answers nothing: whoever waits is told, and the next run starts a new one.
-      worker?.terminate();
-      worker = undefined;
-      api = undefined;
-      crashed?.(
-        new Error(
-          `The engine stopped: ${event.message || 'its worker ended'}. The next edit starts it again.`,
-        ),
-      );
-    });
-    api = wrap<EngineApi>(worker);
-  }
-  return api;
+function startWorker(): Worker {
+  return new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module' });
 }
 
 /** Starts the engine's worker ahead of its first run, while the page waits for something else. */
 export function warmEngine(): void {
-  engine();
+  warmed ??= startWorker();
 }
 
-/** Runs, stopping any run still under way; that one's promise answers `stopped`. */
+function readMarket(): Promise<SharedMarket> {
+  return new Promise((resolve, reject) => {
+    const worker = new Worker(new URL('./market.worker.ts', import.meta.url), { type: 'module' });
+    const end = (): void => worker.terminate();
+    worker.addEventListener('message', ({ data }: MessageEvent<MarketAnswer>) => {
+      end();
+      if ('market' in data) resolve(data.market);
+      else reject(new Error(data.fault));
+    });
+    worker.addEventListener('error', (event) => {
+      end();
+      reject(new Error(event.message || 'its worker ended'));
+    });
+  });
+}
+
+async function startPool(): Promise<EnginePool> {
+  if (typeof SharedArrayBuffer === 'undefined') {
+    throw new Error('this page is not isolated, so it cannot share memory with its engine');
+  }
+  warmEngine();
+  const market = await readMarket();
+  const spawn = workersOf(() => {
+    const worker = warmed ?? startWorker();
+    warmed = undefined;
+    return worker;
+  });
+  return new WorkPool(spawn, { market }, 1);
+}
+
+/** The pool; a failed start is tried again by the next run. */
+function engine(): Promise<EnginePool> {
+  pool ??= startPool().catch((error: unknown) => {
+    pool = undefined;
+    throw error;
+  });
+  return pool;
+}
+
+/**
+ * Runs, stopping any run still under way; that one's promise answers `stopped`.
+ * @throws when the market cannot be read, or the worker died twice over this run
+ */
 export async function runInWorker(universe: string, request: RunRequest): Promise<ShownOutcome> {
   const number = ++newest;
-  if (!signals) throw new Error('This page is not isolated, so it cannot share memory with its engine.');
-  Atomics.store(signals, 0, number);
-  Atomics.store(signals, 1, 0);
-  const crash = new Promise<never>((_resolve, reject) => {
-    crashed = reject;
-  });
-  return Promise.race([engine().run(universe, request, number, signals), crash]);
+  try {
+    const started = await engine();
+    if (number !== newest) return { kind: 'stopped' };
+    underWay?.cancel();
+    underWay = started.run([{ universe, request }]);
+    const [outcome] = await underWay.results;
+    return outcome ?? { kind: 'stopped' };
+  } catch (error) {
+    if (error instanceof Cancelled) return { kind: 'stopped' };
+    const reason = error instanceof Error ? error.message : String(error);
+    throw new Error(`The engine stopped: ${reason}. The next edit starts it again.`);
+  }
 }
 
 /** Asks the run under way to stop. */
 export function stopRun(): void {
-  if (signals) Atomics.store(signals, 0, ++newest);
+  newest++;
+  underWay?.cancel();
 }
 
 /** How much of the run under way is done, 0 to 1. */
 export function runProgress(): number {
-  return signals ? Atomics.load(signals, 1) / 1000 : 0;
+  return underWay?.progress() ?? 0;
 }

@@ -1,19 +1,28 @@
-// Runs strategies off the page's thread, on bars read from the store.
+// Runs strategies off the page's thread, on bars in shared memory.
 
 import {
-  type Bars,
   createEngine,
   type Engine,
+  type FromWorker,
+  openMarket,
   type Run,
   type RunOutcome,
   type RunRequest,
+  type SharedMarket,
+  serve,
+  type ToWorker,
 } from '@plateau/core';
-import { expose } from 'comlink';
-import { unpackBars } from '@/store/bar-block.ts';
 import { database } from '@/store/database.ts';
 
-/** Shared with the page: [the run that is wanted, per mille done]. A run whose number is no longer wanted stops. */
-type Signals = Int32Array<SharedArrayBuffer>;
+export interface EngineSetup {
+  readonly market: SharedMarket;
+}
+
+export interface EngineJob {
+  /** the name of a stored universe */
+  readonly universe: string;
+  readonly request: RunRequest;
+}
 
 /** What the page shows of a run; the decision log and the ledger are long and stay here. */
 export type ShownRun = Omit<Run, 'decisions' | 'ledger'>;
@@ -21,42 +30,25 @@ export type ShownOutcome =
   | Exclude<RunOutcome, { kind: 'done' }>
   | { readonly kind: 'done'; readonly run: ShownRun };
 
-let market: Map<string, Bars> | undefined;
-const engines = new Map<string, Engine>();
-
-async function loadMarket(): Promise<Map<string, Bars>> {
-  if (!market) {
-    const stored = await database.bars.toArray();
-    market = new Map(stored.map(({ symbol, block }) => [symbol, unpackBars(block)]));
-  }
-  return market;
+function prepare(setup: EngineSetup) {
+  const market = openMarket(setup.market);
+  // One universe's columns at a time are kept in memory.
+  let kept: { universe: string; engine: Engine } | undefined;
+  return async ({ universe, request }: EngineJob, goOn: (done: number) => boolean): Promise<ShownOutcome> => {
+    if (kept?.universe !== universe) {
+      const stored = await database.universes.get(universe);
+      kept = { universe, engine: createEngine(market, stored?.members ?? []) };
+    }
+    const outcome = kept.engine.run(request, goOn);
+    if (outcome.kind !== 'done') return outcome;
+    const { decisions: _decisions, ledger: _ledger, ...run } = outcome.run;
+    return { kind: 'done', run };
+  };
 }
 
-async function engineFor(universe: string): Promise<Engine> {
-  const bars = await loadMarket();
-  let engine = engines.get(universe);
-  if (!engine) {
-    const stored = await database.universes.get(universe);
-    engine = createEngine(bars, stored?.members ?? []);
-    engines.clear(); // one universe's columns at a time are kept in memory
-    engines.set(universe, engine);
-  }
-  return engine;
-}
-
-async function run(
-  universe: string,
-  request: RunRequest,
-  number: number,
-  signals: Signals,
-): Promise<RunOutcome> {
-  const engine = await engineFor(universe);
-  return engine.run(request, (done) => {
-    Atomics.store(signals, 1, Math.round(done * 1000));
-    return Atomics.load(signals, 0) === number;
-  });
-}
-
-const api = { run };
-export type EngineApi = typeof api;
-expose(api);
+const hear = serve<EngineSetup, EngineJob, ShownOutcome>(prepare, (message: FromWorker<ShownOutcome>) =>
+  postMessage(message),
+);
+addEventListener('message', (event: MessageEvent<ToWorker<EngineSetup, EngineJob>>) => {
+  void hear(event.data);
+});

@@ -7,8 +7,9 @@ import { createPanel } from './rules/panel.ts';
 import type { Plan } from './simulation/plan.ts';
 import type { Position } from './simulation/position.ts';
 import { type Problem, prepare, type RunRequest } from './simulation/prepare.ts';
+import { type Continue, partOf, Stopped } from './simulation/progress.ts';
 import type { Decisions, Ledger, Marks, NextOrder, Trade } from './simulation/records.ts';
-import { type Continue, Stopped, simulate } from './simulation/simulate.ts';
+import { simulate } from './simulation/simulate.ts';
 import { buyAndHold } from './statistics/benchmark.ts';
 import { curveFigures } from './statistics/curve-figures.ts';
 import { drawdownsOf } from './statistics/drawdown.ts';
@@ -47,6 +48,9 @@ export interface Engine {
   run(request: RunRequest, goOn?: Continue): RunOutcome;
 }
 
+/** The share of a run's progress that is its rules; the rest is the day loop. */
+const RULES_PART = 0.5;
+
 /** Columns kept between runs, in bytes. */
 const KEPT_COLUMNS = 320e6;
 
@@ -68,11 +72,11 @@ export function createEngine(market: Market, universe: Universe): Engine {
   return {
     run(request, goOn = () => true) {
       const evaluator = evaluatorFor(request);
-      const prepared = prepare(request, market, evaluator);
-      if (!prepared.ok) return { kind: 'problems', problems: prepared.problems };
-      const { plan } = prepared;
       try {
-        const result = simulate(plan, goOn);
+        const prepared = prepare(request, market, evaluator, partOf(goOn, 0, RULES_PART));
+        if (!prepared.ok) return { kind: 'problems', problems: prepared.problems };
+        const { plan } = prepared;
+        const result = simulate(plan, partOf(goOn, RULES_PART, 1));
         const { panel } = evaluator;
         const { marks } = result;
         const { benchmark, benchmarkDrawdown, benchmarkFigures, riskFree, months, years } = comparison(
@@ -164,6 +168,7 @@ function tradeOf(p: Position, symbol: string, lastClose?: number): Trade {
   return {
     symbol,
     side: p.sign === 1 ? 'long' : 'short',
+    group: p.group,
     decisionDay: p.decisionDay,
     entryDay: p.entryDay,
     entryPrice: p.entryPrice,

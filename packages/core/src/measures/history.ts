@@ -69,10 +69,11 @@ export const history: readonly Measure[] = [
     'fraction',
     'the smallest V / its highest so far - 1 within the last N, never above 0',
     (x, window, out) => {
-      for (let i = 0; i < out.length; i++) {
+      out.fill(Number.NaN, 0, window - 1);
+      for (let i = window - 1; i < out.length; i++) {
         let top = Number.NaN;
-        let worst = i < window - 1 ? Number.NaN : 0;
-        for (let j = Math.max(0, i - window + 1); j <= i; j++) {
+        let worst = 0;
+        for (let j = i - window + 1; j <= i; j++) {
           if (!(top >= x[j])) top = x[j];
           const fall = top === 0 ? Number.NaN : x[j] / top - 1;
           worst = Math.min(worst, fall);

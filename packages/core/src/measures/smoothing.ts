@@ -4,7 +4,7 @@
  * Exponential smoothing that starts as the simple average of the first N defined values. An undefined value leaves its
  * own bar undefined and is otherwise skipped. `weight` is that of the newest value.
  */
-export function smooth(x: Float64Array, window: number, weight: number, out: Float64Array): void {
+function smooth(x: Float64Array, window: number, weight: number, out: Float64Array): void {
   let seen = 0;
   let state = 0;
   for (let i = 0; i < x.length; i++) {

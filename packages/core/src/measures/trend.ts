@@ -104,9 +104,10 @@ export const trend: readonly Measure[] = [
       const [window] = windows;
       const mean = scratch(0, out.length);
       rollingAverage(values[0], window, mean);
-      for (let i = 0; i < out.length; i++) {
-        let sum = mean[i] === mean[i] ? 0 : Number.NaN;
-        for (let j = Math.max(0, i - window + 1); j <= i; j++) sum += Math.abs(values[0][j] - mean[i]);
+      out.fill(Number.NaN, 0, window - 1);
+      for (let i = window - 1; i < out.length; i++) {
+        let sum = 0;
+        for (let j = i - window + 1; j <= i; j++) sum += Math.abs(values[0][j] - mean[i]);
         out[i] = sum / window;
       }
     },
@@ -233,10 +234,11 @@ export const trend: readonly Measure[] = [
     "sqrt(mean square of V / the window's highest so far - 1) over the last N",
     ({ values, windows }, out) => {
       const [window] = windows;
-      for (let i = 0; i < out.length; i++) {
+      out.fill(Number.NaN, 0, window - 1);
+      for (let i = window - 1; i < out.length; i++) {
         let top = -Infinity;
-        let sum = i < window - 1 ? Number.NaN : 0;
-        for (let j = Math.max(0, i - window + 1); j <= i; j++) {
+        let sum = 0;
+        for (let j = i - window + 1; j <= i; j++) {
           if (!(top >= values[0][j])) top = values[0][j];
           sum += (values[0][j] / top - 1) ** 2;
         }

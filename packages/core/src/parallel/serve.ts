@@ -1,6 +1,6 @@
 // The worker's side of a pool.
 
-import type { Continue } from '../simulation/simulate.ts';
+import type { Continue } from '../simulation/progress.ts';
 import type { FromWorker, Signals, ToWorker } from './messages.ts';
 
 /** Does one job; `goOn` takes progress and answers whether the job is still wanted. */

@@ -163,7 +163,7 @@ export class Fills {
       entryDay: day,
       entryBar: bar,
       atOpen,
-      group,
+      group: group ?? plan.groupOn(instrument, day),
       initialStop,
       target: targetLevel(side, price, initialStop, instrument, decisionBar),
       trail: side.trail ? stopLevel(side.trail, price, side.sign, instrument, decisionBar) : Number.NaN,

@@ -14,6 +14,7 @@ import type { Rate, Side, Stop, Strategy, Target } from '../strategy/strategy.ts
 import { BarValues, LeaveRule } from './bar-values.ts';
 import { type Candidates, gatherCandidates, valuesOfCandidates } from './candidates.ts';
 import type { Plan, SidePlan, StopPlan, TargetPlan } from './plan.ts';
+import { type Continue, report } from './progress.ts';
 
 /** What a run is asked to do. */
 export interface RunRequest {
@@ -49,8 +50,13 @@ interface SideTrees {
   readonly atr: (bars: number) => Node;
 }
 
-/** Reads every rule and setting against the evaluator's panel. */
-export function prepare(request: RunRequest, market: Market, evaluator: Evaluator): Prepared {
+/** Reads every rule and setting against the evaluator's panel. @throws {Stopped} when `goOn` answers false */
+export function prepare(
+  request: RunRequest,
+  market: Market,
+  evaluator: Evaluator,
+  goOn: Continue = () => true,
+): Prepared {
   const { strategy } = request;
   const { panel } = evaluator;
   const problems: Problem[] = [];
@@ -200,7 +206,11 @@ export function prepare(request: RunRequest, market: Market, evaluator: Evaluato
     const { side, enter, leave, rank } = trees;
     const candidates: Candidates = evaluator.remember(
       `candidates ${printRule(enter)} in ${calendarKey}`,
-      () => gatherCandidates(panel, calendar.length, index, (k) => barsWhere(evaluator, enter, k)),
+      () =>
+        gatherCandidates(panel, calendar.length, index, (k) => {
+          report(goOn, k / panel.universeSize);
+          return barsWhere(evaluator, enter, k);
+        }),
     );
     const rankOf = (by: Node): Float64Array =>
       evaluator.remember(`rank ${printRule(by)} of ${printRule(enter)} in ${calendarKey}`, () =>

@@ -5,6 +5,8 @@ export type ExitReason = 'stop' | 'trail' | 'target' | 'rule' | 'time' | 'rank' 
 export interface Trade {
   readonly symbol: string;
   readonly side: 'long' | 'short';
+  /** the universe's group on the entry day */
+  readonly group: string | undefined;
   /** days; undefined exit fields mark an open trade, valued at its last close */
   readonly decisionDay: number;
   readonly entryDay: number;

@@ -6,6 +6,7 @@ import { Fills } from './fills.ts';
 import { Journal } from './journal.ts';
 import type { Plan, SidePlan } from './plan.ts';
 import type { Position } from './position.ts';
+import { type Continue, report } from './progress.ts';
 import { moveTrail } from './protection.ts';
 import type { Decisions, Ledger, Marks, NextOrder } from './records.ts';
 import { sharesWanted } from './size.ts';
@@ -21,12 +22,6 @@ export interface Simulated {
   readonly eitherWayBars: number;
 }
 
-/** Called now and then with the share of the work that is done; answering false stops it. */
-export type Continue = (done: number) => boolean;
-
-/** Thrown out of a computation that was asked to stop. */
-export class Stopped extends Error {}
-
 /** Runs the plan. @throws {Stopped} when `goOn` answers false */
 export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
   const { calendar, bars } = plan;
@@ -37,7 +32,7 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
   const { queue } = decider;
 
   for (let t = 0; t < calendar.length; t++) {
-    if (t % 64 === 0 && !goOn(t / calendar.length)) throw new Stopped();
+    if (t % 64 === 0) report(goOn, t / calendar.length);
     const day = calendar[t];
     account.startDay(day);
     fills.startDay(t);

@@ -64,3 +64,41 @@ export function largestFall(equity: Float64Array): number {
   }
   return fall;
 }
+
+/** A spell in days and money, and what the benchmark did over it. */
+export interface DrawdownRow {
+  readonly start: number;
+  readonly bottom: number;
+  /** undefined while it lasts */
+  readonly recovery: number | undefined;
+  /** calendar days from peak to recovery, or to the last mark */
+  readonly days: number;
+  /** fractions, negative */
+  readonly depth: number;
+  readonly benchmark: number;
+  /** the account at the peak and at the bottom */
+  readonly peakMoney: number;
+  readonly bottomMoney: number;
+}
+
+/** The deepest spells, deepest first. */
+export function deepestDrawdowns(
+  days: Int32Array,
+  equity: Float64Array,
+  benchmark: Float64Array,
+  count = 10,
+): DrawdownRow[] {
+  return drawdownSpells(equity)
+    .sort((a, b) => a.depth - b.depth || a.peak - b.peak)
+    .slice(0, count)
+    .map(({ peak, bottom, recovery, depth }) => ({
+      start: days[peak],
+      bottom: days[bottom],
+      recovery: recovery === undefined ? undefined : days[recovery],
+      days: days[recovery ?? days.length - 1] - days[peak],
+      depth,
+      benchmark: benchmark[bottom] / benchmark[peak] - 1,
+      peakMoney: equity[peak],
+      bottomMoney: equity[bottom],
+    }));
+}

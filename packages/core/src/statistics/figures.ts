@@ -91,8 +91,8 @@ function against(input: FiguresInput): Omit<BenchmarkFigures, keyof CurveFigures
     return ratio(mean(counted.map((k) => ours[k])), mean(counted.map((k) => theirs[k])));
   };
   return {
-    beta,
-    alpha,
+    beta: beta.value,
+    alpha: alpha.value,
     rSquared,
     informationRatio: ratio(mean(active), deviation(active)) * Math.sqrt(barsPerYear),
     upCapture: capture((r) => r > 0),

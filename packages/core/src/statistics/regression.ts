@@ -1,13 +1,27 @@
-// Ordinary least squares of one series on another, with intercept.
+// Ordinary least squares of one series on another, with intercept, and what chance could make of it.
+
+import { twoSidedP } from '../numeric/student.ts';
+import { ratio } from './moments.ts';
+
+interface Coefficient {
+  readonly value: number;
+  /** standard error, for errors that are independent and of one variance */
+  readonly error: number;
+  readonly t: number;
+  /** two-sided, n - 2 degrees of freedom */
+  readonly p: number;
+}
 
 export interface Regression {
   readonly n: number;
-  readonly alpha: number;
-  readonly beta: number;
+  readonly alpha: Coefficient;
+  readonly beta: Coefficient;
   readonly rSquared: number;
 }
 
-/** y = alpha + beta x; NaN where x or y does not vary. */
+const UNDEFINED: Coefficient = { value: Number.NaN, error: Number.NaN, t: Number.NaN, p: Number.NaN };
+
+/** y = alpha + beta x; undefined where x does not vary, and errors where fewer than three points leave none. */
 export function regress(y: Float64Array, x: Float64Array): Regression {
   const n = y.length;
   let meanX = 0;
@@ -26,7 +40,21 @@ export function regress(y: Float64Array, x: Float64Array): Regression {
     xy += dx * dy;
     yy += dy * dy;
   }
-  if (n < 2 || xx === 0) return { n, alpha: Number.NaN, beta: Number.NaN, rSquared: Number.NaN };
+  if (n < 2 || xx === 0) return { n, alpha: UNDEFINED, beta: UNDEFINED, rSquared: Number.NaN };
   const beta = xy / xx;
-  return { n, beta, alpha: meanY - beta * meanX, rSquared: yy === 0 ? Number.NaN : (xy * xy) / (xx * yy) };
+  const alpha = meanY - beta * meanX;
+  let left = 0;
+  for (let i = 0; i < n; i++) left += (y[i] - alpha - beta * x[i]) ** 2;
+  const variance = n > 2 ? left / (n - 2) : Number.NaN;
+  return {
+    n,
+    alpha: coefficient(alpha, Math.sqrt(variance * (1 / n + (meanX * meanX) / xx)), n),
+    beta: coefficient(beta, Math.sqrt(variance / xx), n),
+    rSquared: yy === 0 ? Number.NaN : (xy * xy) / (xx * yy),
+  };
+}
+
+function coefficient(value: number, error: number, n: number): Coefficient {
+  const t = ratio(value, error);
+  return { value, error, t, p: twoSidedP(t, n - 2) };
 }

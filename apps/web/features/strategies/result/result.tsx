@@ -1,9 +1,12 @@
 'use client';
 
+import { summaryJson } from '@plateau/files';
 import { clsx } from 'clsx';
+import { Download } from 'lucide-react';
 import { Tabs } from 'radix-ui';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Button } from '@/ui/button';
+import { saveFile } from '@/ui/save-file.ts';
 import { runProgress, stopRun } from '@/workers/engine-client.ts';
 import { RunCharts, YearsChart } from './charts.tsx';
 import { FiguresTable } from './figures.tsx';
@@ -32,6 +35,14 @@ export function Result({ live, name, again }: ResultProps) {
             <RunCharts run={run} benchmark={benchmark} ghost={ghost} />
             <div className="w-[21rem] shrink-0 overflow-auto">
               <FiguresTable figures={run.figures} benchmark={benchmark} />
+              <Button
+                className="mt-2"
+                onClick={() =>
+                  saveFile(`${name || 'strategy'} figures.json`, 'application/json', summaryJson(run))
+                }
+              >
+                <Download size={14} aria-hidden /> Figures
+              </Button>
               {run.missing.length > 0 && (
                 <p className="mt-2 text-soft">Left out, for want of bars: {run.missing.join(', ')}.</p>
               )}
