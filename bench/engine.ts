@@ -1,6 +1,6 @@
 // The engine's speed in Node, bars in memory: one thread, then two over shared memory.
 
-import { readFileSync } from 'node:fs';
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import {
   createEngine,
@@ -163,4 +163,24 @@ export function peakMemory(): number {
   const engine = createEngine(market, universe);
   for (let k = 0; k < 3; k++) mustRun(engine.run(request));
   return process.resourceUsage().maxRSS / 1024;
+}
+
+/** Writes the 500-instrument market as raw columns (day, open, high, low, close, volume) for compare.py. */
+export function dumpMarket(folder: string): void {
+  const { market, universe } = benchMarket(INSTRUMENTS);
+  mkdirSync(folder, { recursive: true });
+  for (const [symbol, { day, open, high, low, close, volume }] of market) {
+    const columns = [Float64Array.from(day), open, high, low, close, volume];
+    writeFileSync(join(folder, `${symbol}.f64`), Buffer.concat(columns.map((c) => Buffer.from(c.buffer))));
+  }
+  writeFileSync(
+    join(folder, 'market.json'),
+    JSON.stringify({ symbols: universe.map(({ symbol }) => symbol) }),
+  );
+  const engine = createEngine(market, universe);
+  const outcome = engine.run({ strategy: goldenStrategy('02-breakout-ranked-risk'), benchmark: 'KIX' });
+  if (outcome.kind === 'done') {
+    const { trades, figures } = outcome.run;
+    console.log(`the engine: ${trades.length} closed trades, equity ${figures.endEquity.toFixed(2)}`);
+  }
 }

@@ -1,15 +1,25 @@
 // npm run bench [-- --json FILE] [-- --node]: medians in milliseconds. --node leaves the browser out.
+// --dump FOLDER writes the 500-instrument market for compare.py instead.
 
 import { spawnSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { browserBench } from './browser.ts';
-import { engineBench, peakMemory } from './engine.ts';
+import { dumpMarket, engineBench, peakMemory } from './engine.ts';
 
 const { values } = parseArgs({
-  options: { json: { type: 'string' }, node: { type: 'boolean' }, memory: { type: 'boolean' } },
+  options: {
+    json: { type: 'string' },
+    node: { type: 'boolean' },
+    memory: { type: 'boolean' },
+    dump: { type: 'string' },
+  },
 });
 
+if (values.dump !== undefined) {
+  dumpMarket(values.dump);
+  process.exit(0);
+}
 if (values.memory) {
   console.log(peakMemory());
   process.exit(0);

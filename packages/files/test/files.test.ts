@@ -1,6 +1,6 @@
 // Files in and out: what is read, what is refused and where.
 
-import { dayFromIso, type Strategy } from '@plateau/core';
+import { dayFromIso, isoFromDay, type Strategy } from '@plateau/core';
 import { describe, expect, it } from 'vitest';
 import {
   describeProblem,
@@ -68,6 +68,20 @@ describe('bars as CSV', () => {
     ['', 'K.csv: there are no bars below the header'],
   ])('refuse %s', (rows, message) => {
     expect(faultsOf(readBarsCsv(`Date,Open,High,Low,Close,Volume\n${rows}\n`, 'K.csv'))).toEqual([message]);
+  });
+
+  it('are read from a file of a million rows, and its one bad row is named', () => {
+    const rows = ['Date,Open,High,Low,Close,Volume'];
+    const first = -719_000; // the year 1
+    for (let k = 0; k < 1_000_000; k++) rows.push(`${isoFromDay(first + k)},10,11,9,10.5,${k}`);
+    const good = readBarsCsv(rows.join('\n'), 'long.csv');
+    expect(good.ok && good.value.day.length).toBe(1_000_000);
+    expect(good.ok && good.value.volume[999_999]).toBe(999_999);
+    rows[777_777] = `${isoFromDay(first + 777_776)},10,8,9,10.5,1`;
+    const bad = readBarsCsv(rows.join('\n'), 'long.csv');
+    expect(!bad.ok && bad.problems).toEqual([
+      { file: 'long.csv', line: 777_778, message: 'the high 8 is below the low 9' },
+    ]);
   });
 
   it('refuse a header without what they need', () => {
