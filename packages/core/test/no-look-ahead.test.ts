@@ -92,6 +92,9 @@ const FORMS = [
   'close > on IX (close 2 days ago)',
   'close > 5-day average and volume > 5-day average of volume and on IX (close > open)',
   '-5-day return < 3-day return / 2 and close > 5 and always',
+  'close > prior 4-day high and low > 3-day low 2 days ago',
+  'close < prior 5-day low or close > 3-day high 2 days ago',
+  'high is below 6-day low 7 days ago',
   'close > prior 10-day high and close >= 1 and 3-day return is at most 50% and close equals close',
 ];
 

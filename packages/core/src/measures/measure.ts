@@ -55,6 +55,8 @@ export interface Measure {
   readonly compute: (inputs: Inputs, out: Float64Array) => void;
   /** The value at one bar, the same to the last bit as in the column: for measures too cheap to need one. */
   readonly at?: (inputs: Inputs, bar: number) => number;
+  /** the measure is the largest (1) or smallest (-1) of this bar column over its window */
+  readonly extreme?: { readonly of: 'high' | 'low'; readonly sign: 1 | -1 };
   /** a column of the bar itself, read in place instead of computed */
   readonly column?: (bars: Bars) => Float64Array;
   /** read only by leave rules, from the position rather than from a column */

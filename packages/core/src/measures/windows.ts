@@ -93,6 +93,7 @@ export const windowMeasures: readonly Measure[] = [
     source: DEFINITION,
     warmUp: ([n]) => n - 1,
     compute: ({ bars, windows }, out) => largestOfRun(bars.high, 0, out.length, windows[0], out),
+    extreme: { of: 'high', sign: 1 },
   },
   {
     phrase: 'low',
@@ -103,6 +104,7 @@ export const windowMeasures: readonly Measure[] = [
     source: DEFINITION,
     warmUp: ([n]) => n - 1,
     compute: ({ bars, windows }, out) => smallestOfRun(bars.low, 0, out.length, windows[0], out),
+    extreme: { of: 'low', sign: -1 },
   },
   ofValue(
     'return',

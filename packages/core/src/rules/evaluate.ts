@@ -7,6 +7,7 @@ import { measureOf } from '../measures/catalogue.ts';
 import type { Inputs, Measure } from '../measures/measure.ts';
 import { compareMembers } from './across.ts';
 import { alignNumbers, alignTruths, lastBarByDay } from './align.ts';
+import { placesAboveHighest, placesBelowLowest } from './breakouts.ts';
 import {
   andInto,
   atLeastOf,
@@ -50,6 +51,7 @@ export class Evaluator {
   readonly #clock = { now: 0 };
   readonly #numbers = new Slots<Float64Array>(Float64Array, this.#clock);
   readonly #truths = new Slots<Uint8Array>(Uint8Array, this.#clock);
+  readonly #bars = new Slots<Int32Array>(Int32Array, this.#clock);
   readonly #keys = new WeakMap<Node, string>();
   /** for intermediate results: values, and places of bars */
   readonly work = new WorkColumns(Float64Array);
@@ -95,13 +97,34 @@ export class Evaluator {
     return this.#truths.known(this.#keyOf(rule), instrument);
   }
 
-  /** Writes the bars on which a comparison is true, rising, into `out`; returns how many. It must not be one that crosses. */
-  barsCompared(rule: Node & { kind: 'comparison' }, instrument: number, out: Int32Array): number {
+  /**
+   * The bars on which a comparison is true, rising; kept, for it is short where it is asked for most. It must not be one
+   * that crosses. Not to be written to.
+   */
+  barsCompared(rule: Node & { kind: 'comparison' }, instrument: number): Int32Array {
+    const slot = this.#bars.of(this.#keyOf(rule));
+    const known = slot.columns[instrument];
+    if (known) return known;
+    const taken = this.places.taken;
+    const out = this.places.take(this.panel.bars[instrument].day.length);
+    const count = this.#compareInto(rule, instrument, out);
+    this.places.giveBackTo(taken);
+    const kept = slot.add(instrument, count);
+    kept.set(out.subarray(0, count));
+    return kept;
+  }
+
+  #compareInto(rule: Node & { kind: 'comparison' }, instrument: number, out: Int32Array): number {
     const n = out.length;
     const taken = this.work.taken;
     // “prior” and “days ago” are read where they stand, without a column of their own.
     const left = lagged(rule.left);
     const right = lagged(rule.right);
+    const breakouts = this.#breakouts(rule, left.of, left.lag, right, instrument, out);
+    if (breakouts !== undefined) {
+      this.work.giveBackTo(taken);
+      return breakouts;
+    }
     const first = Math.min(n, Math.max(left.lag, right.lag));
     const a = from(this.#operand(left.of, instrument), first - left.lag);
     const b = from(this.#operand(right.of, instrument), first - right.lag);
@@ -109,6 +132,25 @@ export class Evaluator {
     for (let k = 0; k < count; k++) out[k] += first;
     this.work.giveBackTo(taken);
     return count;
+  }
+
+  /** The bars of a comparison such as “close is above prior 40-day high”; undefined when it is none or its column is there. */
+  #breakouts(
+    rule: Node & { kind: 'comparison' },
+    left: Node,
+    leftLag: number,
+    right: { of: Node; lag: number },
+    instrument: number,
+    out: Int32Array,
+  ): number | undefined {
+    if (leftLag !== 0 || right.of.kind !== 'measure') return undefined;
+    const { extreme } = measureOf(right.of.phrase, right.of.windows.length);
+    if (!extreme || rule.comparator !== (extreme.sign === 1 ? 'is above' : 'is below')) return undefined;
+    if (this.#numbers.known(this.#keyOf(right.of), instrument)) return undefined;
+    const column = this.panel.bars[instrument][extreme.of];
+    const value = this.#column(left, instrument);
+    const places = extreme.sign === 1 ? placesAboveHighest : placesBelowLowest;
+    return places(value, column, plain(right.of.windows[0]), right.lag, out);
   }
 
   /** A measure at some of an instrument's bars; computed there alone when that is cheaper than the whole column. */
@@ -155,7 +197,7 @@ export class Evaluator {
 
   /** Forgets the columns unused for longest until those kept take at most `bytes`. */
   trim(bytes: number): void {
-    trimSlots([this.#numbers, this.#truths] as Slots<never>[], bytes);
+    trimSlots([this.#numbers, this.#truths, this.#bars] as Slots<never>[], bytes);
   }
 
   #keyOf(node: Node): string {

@@ -23,7 +23,11 @@ export function barsWhere(evaluator: Evaluator, rule: Node, instrument: number):
 function fill(evaluator: Evaluator, rule: Node, instrument: number, bars: Int32Array): number {
   const known = evaluator.knownTruths(rule, instrument);
   if (known) return placesTrue(known, bars);
-  if (isPlainComparison(rule)) return evaluator.barsCompared(rule, instrument, bars);
+  if (isPlainComparison(rule)) {
+    const compared = evaluator.barsCompared(rule, instrument);
+    bars.set(compared);
+    return compared.length;
+  }
   if (rule.kind !== 'and') return placesTrue(evaluator.truths(rule, instrument), bars);
   let count = fill(evaluator, rule.parts[0], instrument, bars);
   for (let k = 1; k < rule.parts.length; k++) {

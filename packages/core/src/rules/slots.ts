@@ -1,6 +1,6 @@
 // The columns an evaluator keeps: one slot an expression, one column an instrument in it.
 
-type Column = Float64Array | Uint8Array;
+type Column = Float64Array | Uint8Array | Int32Array;
 
 /** Columns share blocks of memory, which are far cheaper to ask for and to let go than a buffer a column. */
 const LARGEST_BLOCK = 2 ** 21;
