@@ -1,6 +1,12 @@
 // The public face of files: bytes in, values out.
 
 export { readBarsCsv } from './bars-csv.ts';
+export { barsCsv, barsParquet, barsXlsx } from './bars-export.ts';
+export { type Entry, unpack } from './import/archive.ts';
+export { DATE_ORDERS, type DateOrder } from './import/cells.ts';
+export { type Collected, Collector, type RowNote, symbolOfFile } from './import/collect.ts';
+export { faultInLayout, guessLayout, type Layout, ROLES, type Role, shapeOf } from './import/layout.ts';
+export { readTable, type TableKind, tableKind } from './import/tables.ts';
 export { describeProblem, type FileProblem, type Result } from './problem.ts';
 export { decisionsCsv, equityCsv, nextOrdersCsv, tradesCsv } from './run-csv.ts';
 export { readStrategy, readStrategyFile, STRATEGY_FORMAT, writeStrategyFile } from './strategy-file.ts';

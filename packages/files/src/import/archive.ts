@@ -1,0 +1,69 @@
+// Zip archives in: only tables, only so large, and never a path that leads anywhere.
+
+import { type UnzipFileInfo, unzip } from 'fflate';
+
+export interface Entry {
+  readonly path: string;
+  readonly bytes: Uint8Array;
+}
+
+export type Unpacked =
+  | { readonly ok: true; readonly entries: readonly Entry[]; readonly skipped: readonly string[] }
+  | { readonly ok: false; readonly message: string };
+
+const MOST_BYTES = 2e9;
+const MOST_ENTRIES = 50_000;
+/** A table of numbers packs to a tenth or so; what grows a thousandfold is there to fill a memory. */
+const MOST_GROWTH = 1000;
+
+/** The files of an archive that `wanted` takes. @param wanted is asked with each entry's path */
+export function unpack(bytes: Uint8Array, wanted: (path: string) => boolean): Promise<Unpacked> {
+  const skipped: string[] = [];
+  let total = 0;
+  let count = 0;
+  let fault: string | undefined;
+  const filter = ({ name, size, originalSize }: UnzipFileInfo): boolean => {
+    if (fault) return false;
+    if (name.endsWith('/') || isHidden(name)) return false;
+    if (!wanted(name)) {
+      skipped.push(name);
+      return false;
+    }
+    total += originalSize;
+    count++;
+    if (total > MOST_BYTES) fault = 'the archive unpacks to more than 2 GB';
+    if (count > MOST_ENTRIES) fault = 'the archive holds more than 50,000 files';
+    if (originalSize > 1e6 && originalSize > size * MOST_GROWTH) {
+      fault = `${name} would unpack to ${MOST_GROWTH} times its size and more: no table does`;
+    }
+    return fault === undefined;
+  };
+  return new Promise((resolve) => {
+    const failed = (message: string): void => resolve({ ok: false, message });
+    try {
+      unzip(bytes, { filter }, (error, files) => {
+        if (fault) return failed(fault);
+        if (error) return failed(`the archive is damaged: ${error.message}`);
+        const entries = Object.entries(files).map(([path, content]) => ({
+          path: safePath(path),
+          bytes: content,
+        }));
+        resolve({ ok: true, entries, skipped });
+      });
+    } catch (error) {
+      failed(`the archive is damaged: ${error instanceof Error ? error.message : String(error)}`);
+    }
+  });
+}
+
+const isHidden = (path: string): boolean =>
+  path.split('/').some((part) => part.startsWith('.') && part !== '..');
+
+/** A path for showing and naming only: no drive, no root, no way up. */
+function safePath(path: string): string {
+  return path
+    .replace(/\\/g, '/')
+    .split('/')
+    .filter((part) => part !== '' && part !== '.' && part !== '..' && !/^[a-z]:$/i.test(part))
+    .join('/');
+}

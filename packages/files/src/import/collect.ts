@@ -1,0 +1,290 @@
+// Rows to bars: sorted, checked, adjusted, with an account of what was read, changed and refused.
+
+import { type Bars, type Day, faultInBar, isoFromDay } from '@plateau/core';
+import { dayFromCell, numberFromCell } from './cells.ts';
+import type { Layout, Role } from './layout.ts';
+
+/** One line of the report: what became of a row, or of all rows of an instrument. */
+export interface RowNote {
+  readonly file: string;
+  /** counted from 1; left out for what is said of a whole instrument */
+  readonly line?: number;
+  readonly symbol: string;
+  readonly kind: 'refused' | 'changed';
+  readonly message: string;
+}
+
+export interface Collected {
+  readonly bars: ReadonlyMap<string, Bars>;
+  readonly rows: number;
+  readonly refused: number;
+  /** at most {@link MOST_NOTES}; `refused` counts all */
+  readonly notes: readonly RowNote[];
+}
+
+/** Notes kept of one import; a file of a million bad rows needs no million of them. */
+export const MOST_NOTES = 5000;
+
+const FIELDS = ['open', 'high', 'low', 'close', 'volume', 'factor', 'split', 'dividend'] as const;
+type Field = (typeof FIELDS)[number];
+
+/** One instrument's rows as they come. */
+class Rows {
+  day = new Int32Array(256);
+  line = new Int32Array(256);
+  readonly columns: Record<Field, Float64Array> = {
+    open: new Float64Array(256),
+    high: new Float64Array(256),
+    low: new Float64Array(256),
+    close: new Float64Array(256),
+    volume: new Float64Array(256),
+    factor: new Float64Array(256),
+    split: new Float64Array(256),
+    dividend: new Float64Array(256),
+  };
+  count = 0;
+
+  add(day: Day, line: number, values: Record<Field, number>): void {
+    if (this.count === this.day.length) this.#grow();
+    this.day[this.count] = day;
+    this.line[this.count] = line;
+    for (const field of FIELDS) this.columns[field][this.count] = values[field];
+    this.count++;
+  }
+
+  #grow(): void {
+    const size = this.day.length * 2;
+    const days = new Int32Array(size);
+    const lines = new Int32Array(size);
+    days.set(this.day);
+    lines.set(this.line);
+    this.day = days;
+    this.line = lines;
+    for (const field of FIELDS) {
+      const longer = new Float64Array(size);
+      longer.set(this.columns[field]);
+      this.columns[field] = longer;
+    }
+  }
+}
+
+/** Takes the rows of a batch of files; {@link finish} gives the bars. */
+export class Collector {
+  readonly #instruments = new Map<string, Rows>();
+  readonly #notes: RowNote[] = [];
+  #rows = 0;
+  #refused = 0;
+
+  /** @param own the symbol of a file with one instrument */
+  file(file: string, layout: Layout, own: string): FileCollector {
+    return new FileCollector(this, file, layout, own);
+  }
+
+  take(symbol: string, day: Day, line: number, values: Record<Field, number>): void {
+    let rows = this.#instruments.get(symbol);
+    if (!rows) {
+      rows = new Rows();
+      this.#instruments.set(symbol, rows);
+    }
+    rows.add(day, line, values);
+  }
+
+  read(): void {
+    this.#rows++;
+  }
+
+  note(note: RowNote): void {
+    if (note.kind === 'refused') this.#refused++;
+    if (this.#notes.length < MOST_NOTES) this.#notes.push(note);
+  }
+
+  /** Sorted by day, the last of several rows of one day kept, adjusted for splits. Instruments without a bar are left out. */
+  finish(): Collected {
+    const bars = new Map<string, Bars>();
+    for (const [symbol, rows] of [...this.#instruments].sort(([a], [b]) => (a < b ? -1 : 1))) {
+      const made = this.#barsOf(symbol, rows);
+      if (made.day.length > 0) bars.set(symbol, made);
+    }
+    return { bars, rows: this.#rows, refused: this.#refused, notes: this.#notes };
+  }
+
+  #barsOf(symbol: string, rows: Rows): Bars {
+    const order = Array.from({ length: rows.count }, (_x, k) => k);
+    const days = rows.day;
+    const day = (k: number): number => days[k] ?? 0;
+    const sorted = order.every((k) => k === 0 || day(k) > day(k - 1));
+    if (!sorted) {
+      order.sort((a, b) => day(a) - day(b) || a - b);
+      const kept = order.filter((k, n) => n + 1 === order.length || day(order[n + 1] ?? 0) !== day(k));
+      const doubles = order.length - kept.length;
+      const said =
+        doubles > 0
+          ? `sorted by day; ${doubles} rows repeated a day, the last of each kept`
+          : 'sorted by day';
+      this.note({ file: '', symbol, kind: 'changed', message: said });
+      return this.#adjusted(symbol, rows, kept);
+    }
+    return this.#adjusted(symbol, rows, order);
+  }
+
+  /** Splits multiply later prices' scale onto earlier ones; a factor or adjusted close has been read with its row. */
+  #adjusted(symbol: string, { day, columns }: Rows, order: readonly number[]): Bars {
+    const n = order.length;
+    const at = (field: Field, k: number): number => columns[field][order[k] ?? 0] ?? Number.NaN;
+    const scale = new Float64Array(n);
+    let later = 1;
+    let splits = 0;
+    let dividends = 0;
+    for (let k = n - 1; k >= 0; k--) {
+      scale[k] = later;
+      const split = at('split', k);
+      if (split > 0 && split !== 1) {
+        later /= split;
+        splits++;
+      }
+      const dividend = at('dividend', k);
+      const before = k > 0 ? at('close', k - 1) : Number.NaN;
+      if (dividend > 0 && before > dividend) {
+        later *= 1 - dividend / before;
+        dividends++;
+      }
+    }
+    if (splits + dividends > 0) {
+      const message = `adjusted for ${splits} splits and ${dividends} dividends`;
+      this.note({ file: '', symbol, kind: 'changed', message });
+    }
+    const column = (field: Field, by: (k: number) => number): Float64Array =>
+      Float64Array.from({ length: n }, (_x, k) => at(field, k) * by(k));
+    const price = (k: number): number => scale[k] ?? 1;
+    const factor = Float64Array.from({ length: n }, (_x, k) => at('factor', k) * price(k));
+    const bars = {
+      day: Int32Array.from({ length: n }, (_x, k) => day[order[k] ?? 0] ?? 0),
+      open: column('open', price),
+      high: column('high', price),
+      low: column('low', price),
+      close: column('close', price),
+      volume: column('volume', (k) => 1 / price(k)),
+    };
+    return factor.every((x) => x === 1) ? bars : { ...bars, factor };
+  }
+}
+
+/** One file's rows, read by its layout. */
+class FileCollector {
+  readonly #all: Collector;
+  readonly #file: string;
+  readonly #layout: Layout;
+  readonly #own: string;
+  readonly #at: Readonly<Record<Role, number>>;
+  #symbols: readonly string[] = [];
+
+  constructor(all: Collector, file: string, layout: Layout, own: string) {
+    this.#all = all;
+    this.#file = file;
+    this.#layout = layout;
+    this.#own = own;
+    this.#at = Object.fromEntries(
+      ['date', 'symbol', ...FIELDS, 'adjusted', 'ignore'].map((role) => [
+        role,
+        layout.roles.indexOf(role as Role),
+      ]),
+    ) as Record<Role, number>;
+  }
+
+  /** @param line counted from 1 in the file; rows before and of the header must come too */
+  row(row: readonly string[], line: number): void {
+    const { skip, header, shape } = this.#layout;
+    if (line <= skip) return;
+    if (header && line === skip + 1) {
+      this.#symbols = row.map((name) => cleanSymbol(name));
+      return;
+    }
+    if (row.every((cell) => cell.trim() === '')) return;
+    this.#all.read();
+    const cell = row[this.#at.date] ?? '';
+    const day = dayFromCell(cell, this.#layout.dates);
+    const symbol = shape === 'long' ? cleanSymbol(row[this.#at.symbol] ?? '') : this.#own;
+    if (day === undefined) return this.#refuse(line, symbol, `“${cell.slice(0, 40)}” is no date`);
+    if (shape === 'wide') this.#wideRow(row, line, day);
+    else if (symbol === '') this.#refuse(line, '', 'the symbol is missing');
+    else this.#bar(row, line, day, symbol);
+  }
+
+  #wideRow(row: readonly string[], line: number, day: Day): void {
+    this.#layout.roles.forEach((role, k) => {
+      if (role !== 'close') return;
+      const text = row[k] ?? '';
+      if (text.trim() === '') return; // an instrument without a bar that day
+      const symbol = this.#symbols[k] || `${this.#own}-${k}`;
+      const value = numberFromCell(text, this.#layout.decimal);
+      this.#take(line, day, symbol, { open: value, high: value, low: value, close: value, volume: 0 });
+    });
+  }
+
+  #bar(row: readonly string[], line: number, day: Day, symbol: string): void {
+    const number = (role: Role, otherwise: number): number => {
+      const at = this.#at[role];
+      if (at < 0) return otherwise;
+      return numberFromCell(row[at] ?? '', this.#layout.decimal);
+    };
+    const close = number('close', Number.NaN);
+    const open = number('open', close);
+    const high = number('high', Math.max(open, close));
+    const low = number('low', Math.min(open, close));
+    const blank = (x: number, otherwise: number): number => (Number.isNaN(x) ? otherwise : x);
+    const adjusted = number('adjusted', close) / close;
+    const factor = number('factor', adjusted);
+    const volume = this.#at.volume < 0 ? 0 : blank(number('volume', 0), 0);
+    this.#take(line, day, symbol, { open, high, low, close, volume }, adjusted, factor, {
+      split: blank(number('split', 1), 1),
+      dividend: blank(number('dividend', 0), 0),
+    });
+  }
+
+  #take(
+    line: number,
+    day: Day,
+    symbol: string,
+    bar: Record<'open' | 'high' | 'low' | 'close' | 'volume', number>,
+    scale = 1,
+    factor = 1,
+    events = { split: 1, dividend: 0 },
+  ): void {
+    const { open, high, low, close, volume } = bar;
+    const fault = faultInBar(open, high, low, close, volume);
+    if (fault) return this.#refuse(line, symbol, `${isoFromDay(day)}: ${fault}`);
+    if (!(scale > 0 && scale < Infinity && factor > 0 && factor < Infinity)) {
+      return this.#refuse(line, symbol, 'the adjusted close or factor is missing, zero or negative');
+    }
+    this.#all.take(symbol, day, line, {
+      open: open * scale,
+      high: high * scale,
+      low: low * scale,
+      close: close * scale,
+      volume: volume / scale,
+      factor,
+      ...events,
+    });
+  }
+
+  #refuse(line: number, symbol: string, message: string): void {
+    this.#all.note({ file: this.#file, line, symbol, kind: 'refused', message });
+  }
+}
+
+const LONGEST_SYMBOL = 32;
+
+/** A symbol as rules can name it: letters, digits, and _ . & - ^, nothing else. */
+export function cleanSymbol(text: string): string {
+  return text
+    .trim()
+    .replace(/[^\p{L}\p{N}_.&^-]+/gu, '-')
+    .replace(/^[-.&]+|[-.&]+$/g, '')
+    .slice(0, LONGEST_SYMBOL);
+}
+
+/** The symbol of a file with one instrument: its name without folder and endings. */
+export function symbolOfFile(path: string): string {
+  const name = path.split(/[\\/]/).at(-1) ?? '';
+  return cleanSymbol(name.replace(/\.(csv|tsv|txt|xlsx|parquet)$/i, ''));
+}

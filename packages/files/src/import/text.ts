@@ -1,0 +1,12 @@
+// Bytes to text: byte-order marks, UTF-8, and what older programs wrote.
+
+/** Decodes by byte-order mark, else as UTF-8, else (where that is no UTF-8) as Windows-1252. */
+export function decodeText(bytes: Uint8Array): string {
+  if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder('utf-16le').decode(bytes);
+  if (bytes[0] === 0xfe && bytes[1] === 0xff) return new TextDecoder('utf-16be').decode(bytes);
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch {
+    return new TextDecoder('windows-1252').decode(bytes);
+  }
+}
