@@ -1,7 +1,7 @@
 // The public face of the core.
 
 export { type Bars, barsUntil, faultInBar, type Market } from './bars/bars.ts';
-export type { BarUnit } from './bars/resample.ts';
+export { type BarUnit, resample } from './bars/resample.ts';
 export {
   civilFromDay,
   type Day,
@@ -20,6 +20,14 @@ export type { FromWorker, ToWorker } from './parallel/messages.ts';
 export { Cancelled, type Spawn, type Task, WorkPool } from './parallel/pool.ts';
 export { serve } from './parallel/serve.ts';
 export { openMarket, type SharedMarket, shareMarket } from './parallel/shared-market.ts';
+export {
+  FINDING_KINDS,
+  type Finding,
+  type FindingKind,
+  findingsOf,
+  marketCalendar,
+  troubleOf,
+} from './quality/findings.ts';
 export { readRule } from './rules/check.ts';
 export { tokensOf } from './rules/highlight.ts';
 export type { Membership, Universe } from './rules/panel.ts';
