@@ -34,3 +34,10 @@ export function unpackBars(block: ArrayBuffer): Bars {
     ...(withFactor === 1 ? { factor: column(5) } : {}),
   };
 }
+
+/** A block's first and last day and its number of bars, without unpacking it. */
+export function summaryOfBlock(block: ArrayBuffer): { first: number; last: number; count: number } {
+  const [count = 0] = new Uint32Array(block, 0, 1);
+  const days = new Int32Array(block, HEADER, count);
+  return { first: days[0] ?? 0, last: days[count - 1] ?? 0, count };
+}

@@ -1,13 +1,28 @@
 // The browser's own store: bars as binary columns, universes, sheets.
+//
+// A listing names the block that holds its bars. New bars are written as new blocks that nothing names yet, and come into
+// being by one small transaction that names them: an import that is killed leaves the store as it was.
 
 import type { Universe } from '@plateau/core';
 import type { Listing } from '@plateau/skerry';
 import Dexie, { type EntityTable } from 'dexie';
 import type { Sheet } from '@/features/strategies/sheet/sheet.ts';
+import { summaryOfBlock } from './bar-block.ts';
+
+/** An instrument, and where its bars are. */
+export interface StoredListing extends Omit<Listing, 'kind'> {
+  readonly kind: Listing['kind'] | 'imported';
+  /** the feed or the file it came from */
+  readonly source: string;
+  readonly block: string;
+  readonly first: number;
+  readonly last: number;
+  readonly count: number;
+}
 
 /** One instrument's bars, its columns behind one another in one block (see bar-block.ts). */
-export interface StoredBars {
-  readonly symbol: string;
+export interface StoredBlock {
+  readonly id: string;
   readonly block: ArrayBuffer;
 }
 
@@ -17,16 +32,23 @@ interface StoredUniverse {
   readonly members: Universe;
 }
 
+/** How a table of one shape was laid out the last time (see Layout in @plateau/files). */
+interface StoredLayout {
+  readonly shape: string;
+  readonly layout: unknown;
+}
+
 interface Setting {
   readonly key: string;
   readonly value: unknown;
 }
 
 class PlateauDatabase extends Dexie {
-  declare listings: EntityTable<Listing, 'symbol'>;
-  declare bars: EntityTable<StoredBars, 'symbol'>;
+  declare listings: EntityTable<StoredListing, 'symbol'>;
+  declare blocks: EntityTable<StoredBlock, 'id'>;
   declare universes: EntityTable<StoredUniverse, 'id'>;
   declare sheets: EntityTable<Sheet, 'id'>;
+  declare layouts: EntityTable<StoredLayout, 'shape'>;
   declare settings: EntityTable<Setting, 'key'>;
 
   constructor() {
@@ -38,7 +60,25 @@ class PlateauDatabase extends Dexie {
       sheets: 'id',
       settings: 'key',
     });
+    this.version(2)
+      .stores({ blocks: 'id', layouts: 'shape' })
+      .upgrade(async (change) => {
+        const symbols: string[] = await change.table('bars').toCollection().primaryKeys();
+        for (const symbol of symbols) {
+          const { block } = await change.table('bars').get(symbol);
+          await change.table('blocks').put({ id: feedBlock(symbol), block });
+          await change
+            .table('listings')
+            .update(symbol, { source: 'Skerry', block: feedBlock(symbol), ...summaryOfBlock(block) });
+        }
+      });
+    this.version(3).stores({ bars: null });
   }
+}
+
+/** The id of the block that the feed's history of an instrument is kept in. */
+export function feedBlock(symbol: string): string {
+  return `Skerry/${symbol}`;
 }
 
 export const database = new PlateauDatabase();

@@ -1,6 +1,6 @@
 /** Hands the browser a file to save. */
-export function saveFile(name: string, type: string, text: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type }));
+export function saveFile(name: string, type: string, content: string | Uint8Array): void {
+  const url = URL.createObjectURL(new Blob([content as BlobPart], { type }));
   const link = document.createElement('a');
   link.href = url;
   link.download = name.replace(/[\\/:*?"<>|]/g, ' ');

@@ -3,11 +3,17 @@
 import { Cancelled, type RunRequest, type SharedMarket, type Task, WorkPool } from '@plateau/core';
 import type { EngineJob, EngineSetup, ShownOutcome } from './engine.worker.ts';
 import type { MarketAnswer } from './market.worker.ts';
+import { neededSymbols } from './needed-symbols.ts';
 import { workersOf } from './web-workers.ts';
 
 type EnginePool = WorkPool<EngineSetup, EngineJob, ShownOutcome>;
 
-let pool: Promise<EnginePool> | undefined;
+interface Loaded {
+  readonly symbols: ReadonlySet<string>;
+  readonly pool: Promise<EnginePool>;
+}
+
+let loaded: Loaded | undefined;
 let warmed: Worker | undefined;
 let underWay: Task<ShownOutcome> | undefined;
 let newest = 0;
@@ -21,7 +27,7 @@ export function warmEngine(): void {
   warmed ??= startWorker();
 }
 
-function readMarket(): Promise<SharedMarket> {
+function readMarket(symbols: ReadonlySet<string>): Promise<SharedMarket> {
   return new Promise((resolve, reject) => {
     const worker = new Worker(new URL('./market.worker.ts', import.meta.url), { type: 'module' });
     const end = (): void => worker.terminate();
@@ -34,15 +40,16 @@ function readMarket(): Promise<SharedMarket> {
       end();
       reject(new Error(event.message || 'its worker ended'));
     });
+    worker.postMessage([...symbols]);
   });
 }
 
-async function startPool(): Promise<EnginePool> {
+async function startPool(symbols: ReadonlySet<string>): Promise<EnginePool> {
   if (typeof SharedArrayBuffer === 'undefined') {
     throw new Error('this page is not isolated, so it cannot share memory with its engine');
   }
   warmEngine();
-  const market = await readMarket();
+  const market = await readMarket(symbols);
   const spawn = workersOf(() => {
     const worker = warmed ?? startWorker();
     warmed = undefined;
@@ -51,13 +58,27 @@ async function startPool(): Promise<EnginePool> {
   return new WorkPool(spawn, { market }, 1);
 }
 
-/** The pool; a failed start is tried again by the next run. */
-function engine(): Promise<EnginePool> {
-  pool ??= startPool().catch((error: unknown) => {
-    pool = undefined;
-    throw error;
-  });
-  return pool;
+/** A pool whose memory holds what the run needs; a failed start is tried again by the next run. */
+async function engineFor(universe: string, request: RunRequest): Promise<EnginePool> {
+  const needed = await neededSymbols(universe, request);
+  // An empty need is a run with problems of its own, which the engine must still be asked for.
+  if (!loaded || ![...needed].every((symbol) => loaded?.symbols.has(symbol))) {
+    const before = loaded;
+    const symbols = new Set([...needed, ...(before?.symbols ?? [])]);
+    const pool = startPool(symbols).catch((error: unknown) => {
+      loaded = undefined;
+      throw error;
+    });
+    loaded = { symbols, pool };
+    void before?.pool.then((old) => old.end());
+  }
+  return (loaded as Loaded).pool;
+}
+
+/** Lets the next run read the store anew: its bars or universes have changed. */
+export function forgetMarket(): void {
+  void loaded?.pool.then((old) => old.end());
+  loaded = undefined;
 }
 
 /**
@@ -67,7 +88,7 @@ function engine(): Promise<EnginePool> {
 export async function runInWorker(universe: string, request: RunRequest): Promise<ShownOutcome> {
   const number = ++newest;
   try {
-    const started = await engine();
+    const started = await engineFor(universe, request);
     if (number !== newest) return { kind: 'stopped' };
     underWay?.cancel();
     underWay = started.run([{ universe, request }]);

@@ -1,6 +1,7 @@
 // One market's engine: runs strategies on it and keeps the columns they computed for the next run.
 
 import type { Market } from './bars/bars.ts';
+import { barsPerYear } from './bars/unit.ts';
 import { Evaluator } from './rules/evaluate.ts';
 import type { Universe } from './rules/panel.ts';
 import { createPanel } from './rules/panel.ts';
@@ -16,7 +17,6 @@ import { drawdownsOf } from './statistics/drawdown.ts';
 import { type Figures, figuresOf } from './statistics/figures.ts';
 import { periodReturns, periodsOf } from './statistics/periods.ts';
 import { riskFreeReturns } from './statistics/returns.ts';
-import { barsPerYear } from './strategy/strategy.ts';
 
 /** A finished run: plain values and typed columns, so that it can be sent between threads as it is. */
 export interface Run {

@@ -1,7 +1,7 @@
 // The public face of the core.
 
 export { type Bars, barsUntil, faultInBar, type Market } from './bars/bars.ts';
-export { type BarUnit, resample } from './bars/resample.ts';
+export type { BarUnit } from './bars/unit.ts';
 export {
   civilFromDay,
   type Day,
@@ -29,6 +29,7 @@ export {
   troubleOf,
 } from './quality/findings.ts';
 export { readRule } from './rules/check.ts';
+export { columnOf } from './rules/column-of.ts';
 export { tokensOf } from './rules/highlight.ts';
 export type { Membership, Universe } from './rules/panel.ts';
 export { nearest } from './rules/suggest.ts';

@@ -6,6 +6,7 @@ export { type Entry, unpack } from './import/archive.ts';
 export { DATE_ORDERS, type DateOrder } from './import/cells.ts';
 export { type Collected, Collector, type RowNote, symbolOfFile } from './import/collect.ts';
 export { faultInLayout, guessLayout, type Layout, ROLES, type Role, shapeOf } from './import/layout.ts';
+export { streamCsv } from './import/stream-csv.ts';
 export { readTable, type TableKind, tableKind } from './import/tables.ts';
 export { describeProblem, type FileProblem, type Result } from './problem.ts';
 export { decisionsCsv, equityCsv, nextOrdersCsv, tradesCsv } from './run-csv.ts';
@@ -13,3 +14,4 @@ export { readStrategy, readStrategyFile, STRATEGY_FORMAT, writeStrategyFile } fr
 export { summaryJson } from './summary.ts';
 export { sweepCsv } from './sweep-csv.ts';
 export { readUniverseCsv } from './universe-csv.ts';
+export { writeCsv } from './write-csv.ts';

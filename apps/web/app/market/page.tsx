@@ -1,7 +1,7 @@
-import { Unbuilt } from '@/features/shell/unbuilt';
+import { MarketPage } from '@/features/market/page.tsx';
 
 export const metadata = { title: 'Market' };
 
 export default function Page() {
-  return <Unbuilt place="market" />;
+  return <MarketPage />;
 }

@@ -11,13 +11,7 @@ export interface Place {
 }
 
 export const places: readonly Place[] = [
-  {
-    id: 'market',
-    name: 'Market',
-    icon: Landmark,
-    coming:
-      'Here you will bring in your own bars, see their faults before they become false profits, and make universes that know who was a member when.',
-  },
+  { id: 'market', name: 'Market', icon: Landmark },
   { id: 'strategies', name: 'Strategies', icon: FileText },
   {
     id: 'runs',

@@ -3,8 +3,6 @@
 import { monthOf, weekOf } from '../days/day.ts';
 import type { Bars } from './bars.ts';
 
-export type BarUnit = 'day' | 'week' | 'month';
-
 /**
  * The instrument's bars gathered by ISO week or calendar month: first open, highest high, lowest low, last close,
  * summed volume, last factor. A bar is dated by the last day of its period that `calendar` holds, so that all

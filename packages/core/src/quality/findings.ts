@@ -27,7 +27,7 @@ export interface Finding {
 }
 
 /** How much each kind troubles a backtest: what makes false trades weighs most. */
-export const TROUBLE: Readonly<Record<FindingKind, number>> = {
+const TROUBLE: Readonly<Record<FindingKind, number>> = {
   split: 100,
   'bad-tick': 40,
   gap: 5,

@@ -1,7 +1,8 @@
 // The instruments a run reads, numbered, so that columns and signals can be arrays instead of maps.
 
 import { type Bars, barsUntil, type Market } from '../bars/bars.ts';
-import { type BarUnit, resample } from '../bars/resample.ts';
+import { resample } from '../bars/resample.ts';
+import type { BarUnit } from '../bars/unit.ts';
 import { unionOfDays } from '../days/calendar.ts';
 import type { Day } from '../days/day.ts';
 

@@ -1,6 +1,6 @@
 // A strategy with every default filled in (strategy-file.md).
 
-import type { BarUnit } from '../bars/resample.ts';
+import type { BarUnit } from '../bars/unit.ts';
 
 interface Dial {
   readonly value: number;
@@ -113,9 +113,4 @@ export interface Strategy {
   readonly account: { readonly capital: number; readonly leverage: number };
   readonly costs: Costs;
   readonly seed: number;
-}
-
-/** Bars in a year: the annual factor of statistics.md. */
-export function barsPerYear(unit: BarUnit): number {
-  return { day: 252, week: 52, month: 12 }[unit];
 }

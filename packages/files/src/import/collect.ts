@@ -23,7 +23,7 @@ export interface Collected {
 }
 
 /** Notes kept of one import; a file of a million bad rows needs no million of them. */
-export const MOST_NOTES = 5000;
+const MOST_NOTES = 5000;
 
 const FIELDS = ['open', 'high', 'low', 'close', 'volume', 'factor', 'split', 'dividend'] as const;
 type Field = (typeof FIELDS)[number];

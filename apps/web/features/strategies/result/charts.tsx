@@ -19,9 +19,9 @@ import {
   YAxis,
 } from 'recharts';
 import { IconButton } from '@/ui/button';
+import { money, percent } from '@/ui/format.ts';
 import type { ShownRun } from '@/workers/engine.worker.ts';
 import { type ChartRow, chartRows, dayTicks, type Span } from './chart-rows.ts';
-import { money, percent } from './format.ts';
 import type { Curve } from './use-live-run.ts';
 
 const BUCKETS = 170;

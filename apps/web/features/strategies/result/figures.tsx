@@ -1,7 +1,7 @@
 import type { Figures } from '@plateau/core';
 import { Tooltip } from 'radix-ui';
 import { memo } from 'react';
-import { count, money, percent, ratio } from './format.ts';
+import { count, money, percent, ratio } from '@/ui/format.ts';
 
 interface FigureRow {
   readonly label: string;

@@ -1,0 +1,245 @@
+'use client';
+
+import { faultInLayout, type Layout } from '@plateau/files';
+import { clsx } from 'clsx';
+import { Download, X } from 'lucide-react';
+import { useCallback, useEffect, useState } from 'react';
+import { useDropzone } from 'react-dropzone';
+import { Button, IconButton } from '@/ui/button';
+import { count } from '@/ui/format.ts';
+import { saveFile } from '@/ui/save-file.ts';
+import { forgetMarket } from '@/workers/engine-client.ts';
+import type { Duplicates, ImportProgress, ImportReport, Inspected } from '@/workers/import.worker.ts';
+import { FileLayout } from './file-layout.tsx';
+import { endImport, withImporter } from './import-client.ts';
+import { reportCsv } from './report-csv.ts';
+
+type State =
+  | { readonly step: 'choose' }
+  | { readonly step: 'looking' }
+  | { readonly step: 'check'; readonly files: readonly Inspected[]; readonly skipped: readonly string[] }
+  | { readonly step: 'reading'; readonly progress: ImportProgress; readonly started: number }
+  | { readonly step: 'done'; readonly report: ImportReport }
+  | { readonly step: 'failed'; readonly message: string };
+
+interface ImportPanelProps {
+  readonly onClose: () => void;
+  readonly onOpen: (symbol: string) => void;
+}
+
+/** Files in: dropped, looked at, corrected, read, reported. */
+export function ImportPanel({ onClose }: ImportPanelProps) {
+  const [state, setState] = useState<State>({ step: 'choose' });
+  const [duplicates, setDuplicates] = useState<Duplicates>('replace');
+  useEffect(() => {
+    void withImporter((api) => api.sweep());
+    return endImport;
+  }, []);
+  const fail = useCallback((error: unknown) => {
+    setState({ step: 'failed', message: error instanceof Error ? error.message : String(error) });
+  }, []);
+  const onDrop = useCallback(
+    (files: File[]) => {
+      if (files.length === 0) return;
+      setState({ step: 'looking' });
+      withImporter((api) => api.inspect(files)).then(
+        ({ files: found, skipped }) => setState({ step: 'check', files: found, skipped }),
+        fail,
+      );
+    },
+    [fail],
+  );
+  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({ onDrop, noClick: true });
+
+  const change = (k: number, layout: Layout): void => {
+    if (state.step !== 'check') return;
+    const shape = state.files[k]?.shape;
+    // A choice made for one file serves all of its shape, now and the next time.
+    const files = state.files.map((file) => (file.shape === shape ? { ...file, layout } : file));
+    setState({ ...state, files });
+    if (shape) void withImporter((api) => api.remember(shape, layout));
+  };
+  const read = (files: readonly Inspected[]): void => {
+    const started = performance.now();
+    const layouts = files.map((file) => (file.fault ? { ...file.layout, roles: [] } : file.layout));
+    setState({ step: 'reading', started, progress: { bytes: 0, total: 1, rows: 0 } });
+    withImporter(
+      (api, heard) => api.run(layouts, duplicates, heard),
+      (progress) => setState({ step: 'reading', started, progress }),
+    ).then((report) => {
+      forgetMarket();
+      setState({ step: 'done', report });
+    }, fail);
+  };
+  const stop = (): void => {
+    endImport();
+    setState({ step: 'failed', message: 'Stopped. Nothing was imported; the store is as it was.' });
+  };
+
+  return (
+    <div {...getRootProps()} className="flex h-full min-h-0 flex-col" role="region" aria-label="Import">
+      <header className="flex items-center gap-3 pt-2 pb-1">
+        <h2 className="font-serif text-xl">Import</h2>
+        <IconButton label="Close the import" icon={X} className="ml-auto" onClick={onClose} />
+      </header>
+      <input {...getInputProps({ 'aria-label': 'Files of bars' })} />
+      {state.step === 'choose' && (
+        <div
+          className={clsx(
+            'contours flex flex-1 flex-col items-center justify-center gap-3 border border-dashed',
+            isDragActive ? 'border-accent bg-accent-paper' : 'border-strong',
+          )}
+        >
+          <p className="font-serif text-lg">Drop files or folders here</p>
+          <p className="max-w-96 text-center text-soft">
+            CSV in any notation, XLSX, Parquet, or a zip of them: one instrument a file, one long table, or a
+            column an instrument. You see how each will be read before anything is kept.
+          </p>
+          <Button onClick={open}>Choose files</Button>
+        </div>
+      )}
+      {state.step === 'looking' && <p className="p-6 text-soft">Looking at the files …</p>}
+      {state.step === 'check' && (
+        <Check
+          files={state.files}
+          skipped={state.skipped}
+          duplicates={duplicates}
+          onDuplicates={setDuplicates}
+          onChange={change}
+          onRead={() => read(state.files)}
+          onBack={() => setState({ step: 'choose' })}
+        />
+      )}
+      {state.step === 'reading' && <Reading {...state} onStop={stop} />}
+      {state.step === 'done' && <Done report={state.report} onAgain={() => setState({ step: 'choose' })} />}
+      {state.step === 'failed' && (
+        <div role="alert" className="p-6">
+          <p>{state.message}</p>
+          <Button className="mt-3" onClick={() => setState({ step: 'choose' })}>
+            Choose other files
+          </Button>
+        </div>
+      )}
+    </div>
+  );
+}
+
+interface CheckProps {
+  readonly files: readonly Inspected[];
+  readonly skipped: readonly string[];
+  readonly duplicates: Duplicates;
+  readonly onDuplicates: (mode: Duplicates) => void;
+  readonly onChange: (k: number, layout: Layout) => void;
+  readonly onRead: () => void;
+  readonly onBack: () => void;
+}
+
+/** Layouts of one shape are shown once, with the first file that has it. */
+function Check({ files, skipped, duplicates, onDuplicates, onChange, onRead, onBack }: CheckProps) {
+  const firsts = files
+    .map((file, k) => ({ file, k }))
+    .filter(({ file, k }) => files.findIndex((f) => f.shape === file.shape && !f.fault) === k || file.fault);
+  const ready = files.filter((file) => !file.fault && !faultInLayout(file.layout));
+  const size = files.reduce((sum, file) => sum + file.size, 0);
+  return (
+    <div className="flex min-h-0 flex-1 flex-col">
+      <div className="flex items-center gap-3 border-b border-hairline py-1">
+        <span>
+          {count(files.length)} files, {(size / 1e6).toFixed(1)} MB
+        </span>
+        <label className="flex items-center gap-1.5 text-soft">
+          Instruments already here
+          <select
+            value={duplicates}
+            onChange={(event) => onDuplicates(event.target.value as Duplicates)}
+            className="rounded-sm border border-hairline bg-raised px-1 py-0.5 text-ink"
+          >
+            <option value="replace">are replaced</option>
+            <option value="merge">are merged, the new bars winning</option>
+            <option value="keep">stay as they are</option>
+          </select>
+        </label>
+        <span className="ml-auto flex gap-2">
+          <Button onClick={onBack}>Other files</Button>
+          <Button
+            disabled={ready.length === 0}
+            onClick={onRead}
+            className="border-strong bg-accent-paper font-semibold"
+          >
+            Read {count(ready.length)} files
+          </Button>
+        </span>
+      </div>
+      <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Files to read">
+        {skipped.map((line) => (
+          <p key={line} className="pt-1 text-soft">
+            Left out: {line}
+          </p>
+        ))}
+        {firsts.map(({ file, k }) => (
+          <FileLayout
+            key={`${k} ${file.path}`}
+            file={file}
+            alike={files.filter((f) => f.shape === file.shape && !f.fault).length}
+            onChange={(layout) => onChange(k, layout)}
+          />
+        ))}
+      </div>
+    </div>
+  );
+}
+
+function Reading({
+  progress: { bytes, total, rows },
+  started,
+  onStop,
+}: {
+  progress: ImportProgress;
+  started: number;
+  onStop: () => void;
+}) {
+  const seconds = (performance.now() - started) / 1000;
+  const share = Math.min(1, bytes / Math.max(1, total));
+  const left = share > 0 ? (seconds / share) * (1 - share) : undefined;
+  return (
+    <div className="p-6">
+      <progress value={share} max={1} aria-label="Files read" className="h-2 w-80" />
+      <p className="py-2" aria-live="polite">
+        {count(rows)} rows, {Math.round(share * 100)}%
+        {left !== undefined && seconds > 1
+          ? `, ${count(Math.round(rows / seconds))} rows a second, about ${Math.ceil(left)} s left`
+          : ''}
+      </p>
+      <Button onClick={onStop}>Stop</Button>
+    </div>
+  );
+}
+
+function Done({ report, onAgain }: { report: ImportReport; onAgain: () => void }) {
+  return (
+    <div className="flex min-h-0 flex-1 flex-col">
+      <p className="py-2" role="status">
+        {count(report.instruments)} instruments with {count(report.bars)} bars are in the market, from{' '}
+        {count(report.rows)} rows; {count(report.refused)} rows were refused.
+        {report.kept.length > 0 && ` ${count(report.kept.length)} instruments stayed as they were.`}
+      </p>
+      <div className="flex gap-2 pb-2">
+        <Button onClick={onAgain}>Import more</Button>
+        <Button
+          disabled={report.notes.length === 0}
+          onClick={() => saveFile('import report.csv', 'text/csv', reportCsv(report.notes))}
+        >
+          <Download size={14} aria-hidden /> Report
+        </Button>
+      </div>
+      <ul className="min-h-0 flex-1 overflow-auto border-t border-hairline pt-1" aria-label="Report">
+        {report.notes.slice(0, 500).map((note, k) => (
+          <li key={k} className={note.kind === 'refused' ? 'text-loss' : 'text-soft'}>
+            {[note.file, note.line && `line ${note.line}`, note.symbol].filter(Boolean).join(', ')}:{' '}
+            {note.kind}, {note.message}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

@@ -1,0 +1,184 @@
+'use client';
+
+import {
+  type ColumnDef,
+  flexRender,
+  getCoreRowModel,
+  getSortedRowModel,
+  type SortingState,
+  useReactTable,
+} from '@tanstack/react-table';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { clsx } from 'clsx';
+import { ArrowDown, ArrowUp } from 'lucide-react';
+import { type ReactNode, useMemo, useRef, useState } from 'react';
+
+interface Meta<Row> {
+  readonly width: number;
+  readonly left?: true;
+  /** colours by sign */
+  readonly signed?: true;
+  readonly show: (row: Row) => ReactNode;
+}
+export type DataColumn<Row> = ColumnDef<Row, unknown> & { meta: Meta<Row> };
+
+export function dataColumn<Row>(
+  id: string,
+  header: string,
+  value: (row: Row) => number | string | undefined,
+  meta: Meta<Row>,
+): DataColumn<Row> {
+  return { id, header, accessorFn: value, sortUndefined: 'last', meta };
+}
+
+interface DataTableProps<Row> {
+  readonly label: string;
+  readonly rows: readonly Row[];
+  readonly columns: DataColumn<Row>[];
+  /** what stands above the table; it is given the rows as they are sorted */
+  readonly above?: (sorted: readonly Row[]) => ReactNode;
+  /** what stands instead of a table without rows */
+  readonly empty: ReactNode;
+  readonly sortedBy?: SortingState;
+  readonly onOpen?: (row: Row) => void;
+  readonly isOpen?: (row: Row) => boolean;
+}
+
+const ROW = 24;
+
+/** Sortable by any column; only the rows in view are drawn. */
+export function DataTable<Row>({
+  label,
+  rows: given,
+  columns,
+  above,
+  empty,
+  sortedBy,
+  onOpen,
+  isOpen,
+}: DataTableProps<Row>) {
+  const [sorting, setSorting] = useState<SortingState>(sortedBy ?? []);
+  const data = useMemo(() => [...given], [given]);
+  const table = useReactTable({
+    data,
+    columns,
+    state: { sorting },
+    onSortingChange: setSorting,
+    getCoreRowModel: getCoreRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+  });
+  const { rows } = table.getRowModel();
+  const scroller = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW,
+    overscan: 12,
+  });
+  const width = columns.reduce((sum, c) => sum + c.meta.width, 0);
+  const metaOf = (definition: { meta?: unknown }): Meta<Row> => definition.meta as Meta<Row>;
+
+  return (
+    <div className="flex h-full min-h-0 flex-col">
+      {above?.(rows.map((row) => row.original))}
+      {given.length === 0 ? (
+        <p className="p-6 text-soft">{empty}</p>
+      ) : (
+        <div
+          ref={scroller}
+          className="min-h-0 flex-1 overflow-auto border border-hairline bg-raised"
+          tabIndex={0}
+          role="region"
+          aria-label={label}
+        >
+          <div role="table" aria-label={label} aria-rowcount={rows.length + 1} style={{ minWidth: width }}>
+            {table.getHeaderGroups().map((group) => (
+              <div
+                key={group.id}
+                role="row"
+                className="sticky top-0 z-10 flex border-b border-strong bg-raised"
+              >
+                {group.headers.map((header) => {
+                  const sorted = header.column.getIsSorted();
+                  const meta = metaOf(header.column.columnDef);
+                  return (
+                    <div
+                      key={header.id}
+                      role="columnheader"
+                      aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
+                      style={{ width: meta.width, flexGrow: 1 }}
+                    >
+                      <button
+                        type="button"
+                        onClick={header.column.getToggleSortingHandler()}
+                        className={clsx(
+                          'flex w-full items-center gap-0.5 px-1 py-1 font-semibold hover:text-accent',
+                          !meta.left && 'justify-end',
+                        )}
+                      >
+                        {flexRender(header.column.columnDef.header, header.getContext())}
+                        {sorted === 'asc' && <ArrowUp size={12} aria-hidden />}
+                        {sorted === 'desc' && <ArrowDown size={12} aria-hidden />}
+                      </button>
+                    </div>
+                  );
+                })}
+              </div>
+            ))}
+            <div style={{ height: virtual.getTotalSize(), position: 'relative' }} role="rowgroup">
+              {virtual.getVirtualItems().map((item) => {
+                const row = rows[item.index];
+                if (!row) return null;
+                const open = isOpen?.(row.original);
+                return (
+                  // biome-ignore lint/a11y/useKeyWithClickEvents: the row's first cell holds a button for the keyboard
+                  <div
+                    key={row.id}
+                    role="row"
+                    aria-rowindex={item.index + 2}
+                    aria-selected={onOpen ? open === true : undefined}
+                    onClick={onOpen && (() => onOpen(row.original))}
+                    className={clsx(
+                      'absolute flex w-full border-b border-hairline hover:bg-accent-paper',
+                      onOpen && 'cursor-pointer',
+                      open && 'bg-accent-paper',
+                    )}
+                    style={{ height: ROW, transform: `translateY(${item.start}px)` }}
+                  >
+                    {row.getVisibleCells().map((cell, k) => {
+                      const meta = metaOf(cell.column.columnDef);
+                      const value = cell.getValue();
+                      const shown = meta.show(row.original);
+                      return (
+                        <div
+                          key={cell.id}
+                          role="cell"
+                          style={{ width: meta.width, flexGrow: 1 }}
+                          className={clsx(
+                            'truncate px-1 py-[3px]',
+                            !meta.left && 'text-right',
+                            meta.signed &&
+                              typeof value === 'number' &&
+                              (value < 0 ? 'text-loss' : 'text-gain'),
+                          )}
+                        >
+                          {onOpen && k === 0 ? (
+                            <button type="button" className="font-semibold hover:text-accent">
+                              {shown}
+                            </button>
+                          ) : (
+                            shown
+                          )}
+                        </div>
+                      );
+                    })}
+                  </div>
+                );
+              })}
+            </div>
+          </div>
+        </div>
+      )}
+    </div>
+  );
+}

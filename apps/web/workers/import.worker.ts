@@ -1,0 +1,229 @@
+// Brings files of bars into the store: looks at them, reads them by their layouts, and names them in one transaction.
+
+import type { Bars } from '@plateau/core';
+import {
+  type Collected,
+  Collector,
+  guessLayout,
+  type Layout,
+  type RowNote,
+  readTable,
+  shapeOf,
+  streamCsv,
+  symbolOfFile,
+  tableKind,
+  unpack,
+} from '@plateau/files';
+import { expose } from 'comlink';
+import { packBars, summaryOfBlock, unpackBars } from '@/store/bar-block.ts';
+import { database, type StoredListing } from '@/store/database.ts';
+
+/** A file as it would be read. */
+export interface Inspected {
+  readonly path: string;
+  readonly size: number;
+  readonly preview: readonly (readonly string[])[];
+  readonly layout: Layout;
+  readonly shape: string;
+  /** the layout was chosen for a file of this shape before */
+  readonly remembered: boolean;
+  readonly fault?: string;
+}
+
+export type Duplicates = 'keep' | 'replace' | 'merge';
+
+export interface ImportProgress {
+  readonly bytes: number;
+  readonly total: number;
+  readonly rows: number;
+}
+
+export interface ImportReport {
+  readonly instruments: number;
+  readonly kept: readonly string[];
+  readonly bars: number;
+  readonly rows: number;
+  readonly refused: number;
+  readonly notes: readonly RowNote[];
+}
+
+const PREVIEW_ROWS = 40;
+const PREVIEW_BYTES = 200_000;
+const BATCH = 50;
+const NO_LAYOUT: Layout = { shape: 'single', header: true, skip: 0, dates: 'ymd', decimal: '.', roles: [] };
+
+let files: { path: string; content: Blob }[] = [];
+
+/** Takes the files, archives opened, and says how each would be read. */
+async function inspect(given: readonly File[]): Promise<{ files: Inspected[]; skipped: string[] }> {
+  files = [];
+  const skipped: string[] = [];
+  for (const file of given) {
+    const path = file.webkitRelativePath || file.name;
+    if (/\.zip$/i.test(path)) {
+      const archive = await unpack(
+        new Uint8Array(await file.arrayBuffer()),
+        (p) => tableKind(p) !== undefined,
+      );
+      if (!archive.ok) skipped.push(`${path}: ${archive.message}`);
+      else {
+        skipped.push(...archive.skipped.map((name) => `${path}: ${name} is no table`));
+        for (const entry of archive.entries) {
+          files.push({ path: entry.path, content: new Blob([entry.bytes.slice()]) });
+        }
+      }
+    } else if (tableKind(path)) files.push({ path, content: file });
+    else skipped.push(`${path} is no CSV, XLSX, Parquet or zip`);
+  }
+  const inspected: Inspected[] = [];
+  for (const file of files) inspected.push(await look(file.path, file.content));
+  return { files: inspected, skipped };
+}
+
+async function look(path: string, content: Blob): Promise<Inspected> {
+  const kind = tableKind(path) ?? 'csv';
+  const head = kind === 'csv' ? content.slice(0, PREVIEW_BYTES) : content;
+  const table = await readTable(kind, new Uint8Array(await head.arrayBuffer()));
+  const base = { path, size: content.size, preview: [], layout: NO_LAYOUT, shape: '', remembered: false };
+  if (!table.ok) return { ...base, fault: table.message };
+  const preview = table.rows.slice(0, PREVIEW_ROWS);
+  const guess = guessLayout(preview);
+  const shape = shapeOf(preview, guess);
+  const known = await database.layouts.get(shape);
+  return {
+    ...base,
+    preview,
+    layout: (known?.layout as Layout) ?? guess,
+    shape,
+    remembered: known !== undefined,
+  };
+}
+
+/** Reads every file by its layout and puts the bars into the store, all of them or none. */
+async function run(
+  layouts: readonly Layout[],
+  duplicates: Duplicates,
+  progress: (progress: ImportProgress) => void,
+): Promise<ImportReport> {
+  const total = files.reduce((sum, { content }) => sum + content.size, 0);
+  const collector = new Collector();
+  let bytes = 0;
+  let rows = 0;
+  for (const [k, { path, content }] of files.entries()) {
+    const layout = layouts[k];
+    if (!layout || layout.roles.length === 0) continue;
+    const file = collector.file(path, layout, symbolOfFile(path));
+    let line = 0;
+    await readRows(
+      path,
+      content,
+      (row) => file.row(row, ++line),
+      (part) => {
+        progress({ bytes: bytes + part, total, rows: rows + line });
+      },
+    );
+    bytes += content.size;
+    rows += line;
+    progress({ bytes, total, rows });
+  }
+  return store(collector.finish(), duplicates);
+}
+
+async function readRows(
+  path: string,
+  content: Blob,
+  each: (row: readonly string[]) => void,
+  read: (bytes: number) => void,
+): Promise<void> {
+  const kind = tableKind(path) ?? 'csv';
+  if (kind === 'csv' && content.size > PREVIEW_BYTES) return streamCsv(content, each, read);
+  const table = await readTable(kind, new Uint8Array(await content.arrayBuffer()));
+  if (!table.ok) throw new Error(`${path}: ${table.message}. Nothing was imported.`);
+  for (const row of table.rows) each(row);
+}
+
+async function store(collected: Collected, duplicates: Duplicates): Promise<ImportReport> {
+  const symbols = [...collected.bars.keys()];
+  const known = new Map(
+    (await database.listings.bulkGet(symbols)).flatMap((l) => (l ? [[l.symbol, l]] : [])),
+  );
+  const run = crypto.randomUUID();
+  const kept = duplicates === 'keep' ? symbols.filter((symbol) => known.has(symbol)) : [];
+  const coming = symbols.filter((symbol) => !kept.includes(symbol));
+  const listings: StoredListing[] = [];
+  for (let k = 0; k < coming.length; k += BATCH) {
+    const batch = await Promise.all(
+      coming.slice(k, k + BATCH).map(async (symbol) => {
+        const before = known.get(symbol);
+        const fresh = collected.bars.get(symbol) as Bars;
+        const old = before && duplicates === 'merge' ? await database.blocks.get(before.block) : undefined;
+        const block = packBars(old ? merged(unpackBars(old.block), fresh) : fresh);
+        listings.push({
+          symbol,
+          name: before?.name ?? symbol,
+          kind: before?.kind ?? 'imported',
+          group: before?.group ?? 'Imported',
+          source: 'files',
+          block: `${run}/${symbol}`,
+          ...summaryOfBlock(block),
+        });
+        return { id: `${run}/${symbol}`, block };
+      }),
+    );
+    await database.blocks.bulkPut(batch);
+  }
+  // Until here nothing names the new blocks; from here on everything does.
+  await database.transaction('rw', database.listings, async () => {
+    await database.listings.bulkPut(listings);
+  });
+  await database.blocks.bulkDelete(coming.flatMap((symbol) => known.get(symbol)?.block ?? []));
+  return {
+    instruments: coming.length,
+    kept,
+    bars: listings.reduce((sum, { count }) => sum + count, 0),
+    rows: collected.rows,
+    refused: collected.refused,
+    notes: collected.notes,
+  };
+}
+
+/** The bars of both; on a day of both the new one's. */
+function merged(old: Bars, fresh: Bars): Bars {
+  const from = new Map<number, readonly [Bars, number]>();
+  old.day.forEach((day, i) => {
+    from.set(day, [old, i]);
+  });
+  fresh.day.forEach((day, i) => {
+    from.set(day, [fresh, i]);
+  });
+  const rows = [...from].sort(([a], [b]) => a - b);
+  const column = (key: 'open' | 'high' | 'low' | 'close' | 'volume' | 'factor'): Float64Array =>
+    Float64Array.from(rows, ([, [bars, i]]) => bars[key]?.[i] ?? 1);
+  return {
+    day: Int32Array.from(rows, ([day]) => day),
+    open: column('open'),
+    high: column('high'),
+    low: column('low'),
+    close: column('close'),
+    volume: column('volume'),
+    ...(old.factor || fresh.factor ? { factor: column('factor') } : {}),
+  };
+}
+
+/** Remembers a layout for the next file of its shape. */
+async function remember(shape: string, layout: Layout): Promise<void> {
+  await database.layouts.put({ shape, layout });
+}
+
+/** Deletes blocks that no listing names: what an import that was killed had written. */
+async function sweep(): Promise<number> {
+  const named = new Set((await database.listings.toArray()).map(({ block }) => block));
+  const ids = await database.blocks.toCollection().primaryKeys();
+  const orphans = ids.filter((id) => !named.has(id) && !id.startsWith('Skerry/'));
+  await database.blocks.bulkDelete(orphans);
+  return orphans.length;
+}
+
+const api = { inspect, run, remember, sweep };
+export type ImportApi = typeof api;
+expose(api);

@@ -1,0 +1,19 @@
+// The instruments a run may read: only their bars are brought into memory, however many the store holds.
+
+import type { RunRequest } from '@plateau/core';
+import { database } from '@/store/database.ts';
+
+/** The universe's members, the benchmark, and every listing that the strategy's texts name. */
+export async function neededSymbols(
+  universe: string,
+  { strategy, benchmark }: RunRequest,
+): Promise<Set<string>> {
+  const [stored, listed] = await Promise.all([
+    database.universes.get(universe),
+    database.listings.toCollection().primaryKeys(),
+  ]);
+  const words = new Set(JSON.stringify(strategy).match(/[\p{L}\p{N}_^][\p{L}\p{N}_.&^-]*/gu));
+  const needed = new Set(stored?.members.map(({ symbol }) => symbol));
+  for (const symbol of listed) if (symbol === benchmark || words.has(symbol)) needed.add(symbol);
+  return needed;
+}

@@ -1,0 +1,32 @@
+// One value over one instrument's bars, for drawing it.
+
+import type { Bars, Market } from '../bars/bars.ts';
+import { type BarUnit, barsPerYear } from '../bars/unit.ts';
+import { readRule } from './check.ts';
+import { Evaluator } from './evaluate.ts';
+import { createPanel } from './panel.ts';
+import type { RuleProblem } from './problem.ts';
+
+export type DrawnColumn =
+  | { readonly ok: true; readonly bars: Bars; readonly values: Float64Array }
+  | { readonly ok: false; readonly problems: readonly RuleProblem[] };
+
+/** A value in rule text on each of the instrument's bars, in days, weeks or months. */
+export function columnOf(market: Market, symbol: string, text: string, unit: BarUnit): DrawnColumn {
+  const read = readRule(text, {
+    expects: 'value',
+    unit,
+    knows: (name) => market.has(name),
+    symbols: market.keys(),
+  });
+  if (!read.ok) return read;
+  const panel = createPanel(market, [{ symbol }], unit);
+  const evaluator = new Evaluator(panel, { barsPerYear: barsPerYear(unit), seed: 1, benchmark: undefined });
+  const bars = panel.bars[0];
+  const values = evaluator.values(read.tree, 0);
+  return {
+    ok: true,
+    bars,
+    values: typeof values === 'number' ? new Float64Array(bars.day.length).fill(values) : values,
+  };
+}
