@@ -4,6 +4,7 @@
 // being by one small transaction that names them: an import that is killed leaves the store as it was.
 
 import type { Universe } from '@plateau/core';
+import type { Layout } from '@plateau/files';
 import type { Listing } from '@plateau/skerry';
 import Dexie, { type EntityTable } from 'dexie';
 import type { Sheet } from '@/features/strategies/sheet/sheet.ts';
@@ -26,16 +27,16 @@ export interface StoredBlock {
   readonly block: ArrayBuffer;
 }
 
-interface StoredUniverse {
+export interface StoredUniverse {
   readonly id: string;
   readonly name: string;
   readonly members: Universe;
 }
 
-/** How a table of one shape was laid out the last time (see Layout in @plateau/files). */
+/** How a table of one shape was laid out the last time. */
 interface StoredLayout {
   readonly shape: string;
-  readonly layout: unknown;
+  readonly layout: Layout;
 }
 
 interface Setting {

@@ -93,7 +93,7 @@ async function look(path: string, content: Blob): Promise<Inspected> {
   return {
     ...base,
     preview,
-    layout: (known?.layout as Layout) ?? guess,
+    layout: known ? { ...known.layout, skip: guess.skip } : guess,
     shape,
     remembered: known !== undefined,
   };

@@ -134,6 +134,17 @@ describe('a layout is guessed', () => {
     expect([...bars.volume]).toEqual([1000, 2000]);
   });
 
+  it.each([',', ';', '\t', '|'])('with cells between %j, whatever the decimals', async (mark) => {
+    const decimal = mark === ',' ? '.' : ',';
+    const rows = [
+      ['Day', 'Open', 'High', 'Low', 'Close'],
+      ['06.01.2020', '10_5', '11', '10', '10_75'],
+      ['13.01.2020', '10_5', '11', '10', '10_25'],
+    ];
+    const bars = await one(rows.map((row) => row.join(mark).replace(/_/g, decimal)).join('\n'));
+    expect([...bars.close]).toEqual([10.75, 10.25]);
+  });
+
   it('without a header, by place', async () => {
     const bars = await one('20200106,10,11,9,10.5,100\n20200107,11,12,10,11.5,200\n');
     expect([...bars.high]).toEqual([11, 12]);

@@ -2,7 +2,7 @@
 
 import { isoFromDay } from '@plateau/core';
 import { barsCsv, barsParquet, barsXlsx } from '@plateau/files';
-import { Download, FileInput } from 'lucide-react';
+import { Download, FileInput, Users } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
 import type { StoredListing } from '@/store/database.ts';
@@ -15,6 +15,7 @@ import { findingText } from './finding-words.ts';
 import { ImportPanel } from './import/import-panel.tsx';
 import { useBars, useListings, useQuality } from './market-data.ts';
 import { PriceChart } from './price-chart.tsx';
+import { Universes } from './universes.tsx';
 
 interface Instrument extends StoredListing {
   readonly quality: InstrumentQuality | undefined;
@@ -39,12 +40,13 @@ export function MarketPage() {
   const [search, setSearch] = useState('');
   const [symbol, setSymbol] = useState<string>();
   const [goTo, setGoTo] = useState<number>();
-  const [importing, setImporting] = useState(false);
+  const [panel, setPanel] = useState<'instrument' | 'import' | 'universes'>('instrument');
 
   useEffect(() => {
     const asked = new URLSearchParams(window.location.search);
     setSymbol(asked.get('symbol') ?? undefined);
-    setImporting(asked.has('import'));
+    const wanted = asked.get('panel');
+    if (wanted === 'import' || wanted === 'universes') setPanel(wanted);
   }, []);
   const instruments = useMemo(() => {
     const words = search.trim().toLowerCase().split(/\s+/);
@@ -59,9 +61,15 @@ export function MarketPage() {
   const open = (next: string): void => {
     setSymbol(next);
     setGoTo(undefined);
-    setImporting(false);
+    setPanel('instrument');
     window.history.replaceState(null, '', `?symbol=${encodeURIComponent(next)}`);
   };
+  const toggle = (wanted: 'import' | 'universes'): void => {
+    const next = panel === wanted ? 'instrument' : wanted;
+    setPanel(next);
+    window.history.replaceState(null, '', next === 'instrument' ? '?' : `?panel=${next}`);
+  };
+  const close = (): void => setPanel('instrument');
   if (!listings) return null;
 
   return (
@@ -81,7 +89,10 @@ export function MarketPage() {
             <span className="whitespace-nowrap text-soft">
               {count(instruments.length)} of {count(listings.length)}
             </span>
-            <Button aria-pressed={importing} onClick={() => setImporting(!importing)}>
+            <Button aria-pressed={panel === 'universes'} onClick={() => toggle('universes')}>
+              <Users size={14} aria-hidden /> Universes
+            </Button>
+            <Button aria-pressed={panel === 'import'} onClick={() => toggle('import')}>
               <FileInput size={14} aria-hidden /> Import
             </Button>
           </div>
@@ -92,14 +103,16 @@ export function MarketPage() {
               columns={columns}
               empty={search ? 'No instrument has these words.' : 'The market is empty: import files of bars.'}
               onOpen={(i) => open(i.symbol)}
-              isOpen={(i) => !importing && i.symbol === chosen?.symbol}
+              isOpen={(i) => panel === 'instrument' && i.symbol === chosen?.symbol}
             />
           </div>
         </Panel>
         <Separator aria-label="Width of the list" className="w-1 bg-hairline hover:bg-accent" />
         <Panel minSize="40%" className="flex min-h-0 flex-col px-3 pb-2">
-          {importing || !chosen ? (
-            <ImportPanel onClose={() => setImporting(false)} onOpen={open} />
+          {panel === 'universes' ? (
+            <Universes listings={listings} listed={instruments} onClose={close} />
+          ) : panel === 'import' || !chosen ? (
+            <ImportPanel onClose={close} />
           ) : (
             <InstrumentView
               key={chosen.block}

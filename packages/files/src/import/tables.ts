@@ -6,7 +6,7 @@ import { decompress as zstd } from 'fzstd';
 import { type FileMetaData, parquetMetadata, parquetReadObjects } from 'hyparquet';
 import Papa from 'papaparse';
 import { readSheet } from 'read-excel-file/universal';
-import { decodeText } from './text.ts';
+import { decodeText, guessSeparator } from './text.ts';
 
 export type TableKind = 'csv' | 'xlsx' | 'parquet';
 
@@ -38,7 +38,9 @@ const LONGEST_CELL = 10_000;
 
 function readCsv(text: string): Table {
   if (text.includes('\u0000')) return { ok: false, message: 'the file holds binary data, not text' };
-  const { data } = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), { skipEmptyLines: false });
+  const { data } = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), {
+    delimiter: guessSeparator(text),
+  });
   const line = data.findIndex((row) => row.some((cell) => cell.length > LONGEST_CELL));
   if (line >= 0) {
     return {

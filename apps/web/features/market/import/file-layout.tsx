@@ -41,7 +41,8 @@ export function FileLayout({ file, alike, onChange }: FileLayoutProps) {
       </h3>
       {fault && (
         <p role="alert" className="text-loss">
-          {fault} {file.fault && 'It is left out.'}
+          {fault}
+          {file.fault && '. It is left out.'}
         </p>
       )}
       {!file.fault && (

@@ -46,13 +46,17 @@ export async function withImporter<T>(
     }, PATIENCE);
   };
   wait();
+  let over = false;
   const heard = proxy((now: ImportProgress) => {
+    // Progress comes by a port of its own, and the last of it may come after the answer.
+    if (over) return;
     wait();
     progress(now);
   });
   try {
     return await Promise.race([call(importer(), heard), stuck]);
   } finally {
+    over = true;
     clearTimeout(timer);
   }
 }

@@ -24,7 +24,6 @@ type State =
 
 interface ImportPanelProps {
   readonly onClose: () => void;
-  readonly onOpen: (symbol: string) => void;
 }
 
 /** Files in: dropped, looked at, corrected, read, reported. */
@@ -145,7 +144,7 @@ function Check({ files, skipped, duplicates, onDuplicates, onChange, onRead, onB
     <div className="flex min-h-0 flex-1 flex-col">
       <div className="flex items-center gap-3 border-b border-hairline py-1">
         <span>
-          {count(files.length)} files, {(size / 1e6).toFixed(1)} MB
+          {files.length === 1 ? '1 file' : `${count(files.length)} files`}, {(size / 1e6).toFixed(1)} MB
         </span>
         <label className="flex items-center gap-1.5 text-soft">
           Instruments already here
@@ -166,7 +165,7 @@ function Check({ files, skipped, duplicates, onDuplicates, onChange, onRead, onB
             onClick={onRead}
             className="border-strong bg-accent-paper font-semibold"
           >
-            Read {count(ready.length)} files
+            {ready.length === 1 ? 'Read 1 file' : `Read ${count(ready.length)} files`}
           </Button>
         </span>
       </div>
@@ -219,9 +218,11 @@ function Done({ report, onAgain }: { report: ImportReport; onAgain: () => void }
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <p className="py-2" role="status">
-        {count(report.instruments)} instruments with {count(report.bars)} bars are in the market, from{' '}
-        {count(report.rows)} rows; {count(report.refused)} rows were refused.
-        {report.kept.length > 0 && ` ${count(report.kept.length)} instruments stayed as they were.`}
+        {count(report.instruments)} {report.instruments === 1 ? 'instrument' : 'instruments'} with{' '}
+        {count(report.bars)} bars came into the market, from {count(report.rows)} rows;{' '}
+        {count(report.refused)} rows were refused.
+        {report.kept.length > 0 &&
+          ` Of those already here, ${count(report.kept.length)} stayed as they were.`}
       </p>
       <div className="flex gap-2 pb-2">
         <Button onClick={onAgain}>Import more</Button>

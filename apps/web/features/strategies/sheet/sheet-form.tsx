@@ -15,7 +15,10 @@ type Choices = readonly (readonly [string, string])[];
 /** What the store offers where a field names a universe or an instrument. */
 function useStoreChoices(): Readonly<Record<string, Choices>> {
   const universes = useLiveQuery(() => database.universes.toArray(), []);
-  const listings = useLiveQuery(() => database.listings.where('kind').anyOf('index', 'fund').toArray(), []);
+  const listings = useLiveQuery(
+    () => database.listings.where('kind').anyOf('index', 'fund', 'imported').toArray(),
+    [],
+  );
   const byKind = [...(listings ?? [])].sort((a, b) =>
     a.kind === b.kind ? a.symbol.localeCompare(b.symbol) : a.kind === 'index' ? -1 : 1,
   );

@@ -1,0 +1,329 @@
+// The Market place in a real browser: the list, the chart, findings, files of every kind in, universes, the store's past.
+
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { type Bars, dayFromIso, isoFromDay } from '@plateau/core';
+import { barsCsv, barsParquet, barsXlsx } from '@plateau/files';
+import { historyCsv } from '@plateau/skerry';
+import { type BrowserContext, expect, type Page, test } from '@playwright/test';
+import axe from 'axe-core';
+import { strToU8, zipSync } from 'fflate';
+
+test.describe.configure({ mode: 'serial' });
+
+let context: BrowserContext;
+let page: Page;
+const scratch = mkdtempSync(join(tmpdir(), 'plateau-market-'));
+const errors: string[] = [];
+
+function listen(): void {
+  page.on('pageerror', (error) => errors.push(error.message));
+}
+test.beforeAll(async ({ browser }) => {
+  context = await browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
+  page = await context.newPage();
+  listen();
+});
+test.afterAll(async () => {
+  await context.close();
+  rmSync(scratch, { recursive: true });
+});
+
+const instruments = () => page.getByRole('table', { name: 'Instruments' });
+const listed = (text: string) => expect(page.getByText(text, { exact: true })).toBeVisible();
+
+async function open(symbol: string): Promise<void> {
+  await page.getByLabel('Search instruments').fill(symbol);
+  await instruments().getByRole('button', { name: symbol, exact: true }).click();
+  await expect(page.getByTestId('price-chart').locator('path').first()).toBeVisible();
+}
+
+async function importFiles(
+  files: Parameters<ReturnType<Page['locator']>['setInputFiles']>[0],
+): Promise<void> {
+  await page.getByLabel('Search instruments').fill('');
+  if (!(await page.getByRole('heading', { name: 'Import' }).isVisible())) {
+    await page.getByRole('button', { name: 'Import', exact: true }).click();
+  }
+  const again = page.getByRole('button', { name: 'Import more' });
+  if (await again.isVisible()) await again.click();
+  const input = page.locator('input[type=file]');
+  // As the button does, so that the same file may be chosen twice.
+  await input.evaluate((element) => {
+    (element as HTMLInputElement).value = '';
+  });
+  await input.setInputFiles(files);
+}
+const read = () => page.getByRole('button', { name: /^Read \d/ }).click();
+const imported = (text: string | RegExp) =>
+  expect(page.getByRole('status').filter({ hasText: text })).toBeVisible({ timeout: 80_000 });
+
+async function downloadedCsv(): Promise<string> {
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'CSV' }).click();
+  return readFileSync(await (await download).path(), 'utf8');
+}
+
+function barsOf(count: number, scale: number): Bars {
+  const column = (offset: number) =>
+    Float64Array.from({ length: count }, (_x, i) => scale * (10 + (i % 17) / 4 + offset));
+  return {
+    day: Int32Array.from({ length: count }, (_x, i) => (dayFromIso('2015-01-05') as number) + i),
+    open: column(0),
+    high: column(1),
+    low: column(-1),
+    close: column(0.5),
+    volume: Float64Array.from({ length: count }, (_x, i) => 1000 + i),
+  };
+}
+
+test('lists every instrument with its span and findings, and finds by any word', async () => {
+  await page.goto('/market');
+  await listed('173 of 173');
+  await expect(page.getByTestId('price-chart').locator('path').first()).toBeVisible();
+  await page.getByLabel('Search instruments').fill('tide power stock');
+  await expect(page.getByText(/^14 of 173$/)).toBeVisible();
+  await page.getByLabel('Search instruments').fill('');
+  await page.getByRole('columnheader', { name: 'Findings' }).getByRole('button').click();
+  await expect(instruments().getByRole('row').nth(1).getByRole('cell').last()).not.toHaveText(/[…–]/);
+});
+
+test('a chart zooms, moves, changes its bars, draws measures and goes to a day', async () => {
+  await open('SK60');
+  const bars = () => page.getByText(/\d{4}-\d\d-\d\d to \d{4}-\d\d-\d\d, \d+ bars/).innerText();
+  const whole = await bars();
+  expect(whole).toContain('220 bars');
+  await page.getByRole('group', { name: /^Prices of/ }).focus();
+  await page.keyboard.press('+');
+  await expect.poll(bars).toContain('132 bars');
+  await page.keyboard.press('ArrowLeft');
+  await expect.poll(bars).not.toContain('2025-12-31');
+  await page.getByTestId('price-chart').hover();
+  await page.mouse.wheel(0, 400);
+  await expect.poll(bars).not.toContain('132 bars');
+  await page.getByLabel('Go to a day').fill('2008-10-01');
+  await expect.poll(bars).toContain('2008-');
+  await page.getByRole('button', { name: 'Weeks' }).click();
+  await expect(page.getByRole('textbox', { name: 'Draw' })).toHaveValue('50-week average');
+  await page.getByRole('textbox', { name: 'Draw' }).fill('10-week average; 20-week upper band at 2');
+  await expect(page.getByTestId('price-chart').locator('.recharts-line')).toHaveCount(2);
+  await page.getByRole('textbox', { name: 'Draw' }).fill('10-week avrage');
+  await expect(page.getByRole('alert').filter({ hasText: 'Did you mean “average”?' })).toBeVisible();
+});
+
+test('messy CSV, XLSX, Parquet and a zip come in bar for bar, unsound rows are refused in a report', async () => {
+  const [xlsx, parquet, zipped] = [barsOf(300, 1), barsOf(280, 2), barsOf(260, 3)];
+  const messy = [
+    'Kelp of the outer reef',
+    '',
+    'Umsatz;Datum;Schluss;High;Low;Open',
+    '"1.000";06.01.2020;10,5;11;9;10',
+    '2.000;13.01.2020;11,5;12;10;11',
+    '2.000;14.01.2020;11,5;9;10;11',
+    'x;never;1;1;1;1',
+  ].join('\r\n');
+  await importFiles([
+    { name: 'MESSY.csv', mimeType: 'text/csv', buffer: Buffer.from(messy, 'latin1') },
+    { name: 'SHEET.xlsx', mimeType: 'application/octet-stream', buffer: Buffer.from(await barsXlsx(xlsx)) },
+    { name: 'PARQ.parquet', mimeType: 'application/octet-stream', buffer: Buffer.from(barsParquet(parquet)) },
+    {
+      name: 'more.zip',
+      mimeType: 'application/zip',
+      buffer: Buffer.from(
+        zipSync({ 'in/ZIPPED.csv': strToU8(barsCsv(zipped)), 'readme.md': strToU8('hello') }),
+      ),
+    },
+    { name: 'broken.xlsx', mimeType: 'application/octet-stream', buffer: Buffer.from('nonsense') },
+  ]);
+  await expect(page.getByText('more.zip: readme.md is no table')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'broken.xlsx' })).toContainText('the file is damaged');
+  const layout = page.getByRole('region', { name: 'MESSY.csv', exact: true });
+  await expect(layout).toContainText('Say which column is the close');
+  await layout.getByLabel('Column 1 is').selectOption('volume');
+  await layout.getByLabel('Column 3 is').selectOption('close');
+  await read();
+  await imported('4 instruments with 842 bars came into the market');
+  await imported('2 rows were refused');
+  await expect(page.getByRole('list', { name: 'Report' })).toContainText(
+    'MESSY.csv, line 6, MESSY: refused, 2020-01-14: the high 9',
+  );
+  const report = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Report' }).click();
+  expect(readFileSync(await (await report).path(), 'utf8')).toContain(
+    'MESSY.csv,7,MESSY,refused,“never” is no date',
+  );
+
+  for (const [symbol, bars] of [
+    ['SHEET', xlsx],
+    ['PARQ', parquet],
+    ['ZIPPED', zipped],
+  ] as const) {
+    await open(symbol);
+    expect(await downloadedCsv()).toBe(barsCsv(bars));
+  }
+  await open('MESSY');
+  expect(await downloadedCsv()).toBe(
+    'Date,Open,High,Low,Close,Volume\n2020-01-06,10,11,9,10.5,1000\n2020-01-13,11,12,10,11.5,2000\n',
+  );
+});
+
+test('a layout chosen once is remembered; what is here already is kept, replaced or merged', async () => {
+  const again = 'Umsatz;Datum;Schluss;High;Low;Open\n5;20.01.2020;12,5;13;10;11\n';
+  const file = { name: 'MESSY.csv', mimeType: 'text/csv', buffer: Buffer.from(again) };
+  await importFiles([file]);
+  await expect(page.getByText('(read as the last time)')).toBeVisible();
+  await page.getByLabel('Instruments already here').selectOption('keep');
+  await read();
+  await imported('Of those already here, 1 stayed as they were');
+  await importFiles([file]);
+  await page.getByLabel('Instruments already here').selectOption('merge');
+  await read();
+  await imported('1 instrument with 3 bars');
+});
+
+/** 250 instruments of 4,000 days: a million rows. */
+function longFile(): string {
+  const path = join(scratch, 'long.csv');
+  const days = Array.from({ length: 4000 }, (_x, i) => isoFromDay((dayFromIso('2010-01-04') as number) + i));
+  const lines = ['Symbol,Date,Open,High,Low,Close,Volume'];
+  for (let k = 0; k < 250; k++) {
+    for (let i = 0; i < 4000; i++)
+      lines.push(`L${k},${days[i]},10,12,9,${10 + ((i * 7 + k) % 100) / 100},${i}`);
+  }
+  writeFileSync(path, `${lines.join('\n')}\n`);
+  return path;
+}
+
+test('a tab killed in the middle of an import leaves the store as it was', async () => {
+  const path = longFile();
+  await importFiles(path);
+  await read();
+  await expect(page.getByRole('progressbar', { name: 'Files read' })).toBeVisible();
+  await page.waitForTimeout(700);
+  const killed = page.waitForEvent('crash');
+  const session = await context.newCDPSession(page);
+  session.send('Page.crash').catch(() => undefined);
+  await killed;
+  await page.close();
+  page = await context.newPage();
+  listen();
+  await page.goto('/market');
+  await listed('177 of 177');
+});
+
+test('an import can be stopped, and one of a million rows runs to its end', async () => {
+  await importFiles(join(scratch, 'long.csv'));
+  await read();
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await expect(page.getByText('Nothing was imported; the store is as it was.')).toBeVisible();
+  await page.getByRole('button', { name: 'Choose other files' }).click();
+  await importFiles(join(scratch, 'long.csv'));
+  await read();
+  await imported(
+    '250 instruments with 1,000,000 bars came into the market, from 1,000,000 rows; 0 rows were refused',
+  );
+  await listed('427 of 427');
+  await open('L137');
+  const rows = (await downloadedCsv()).trim().split('\n').slice(1);
+  expect(rows).toHaveLength(4000);
+  rows.forEach((row, i) => {
+    expect(row.endsWith(`,10,12,9,${10 + ((i * 7 + 137) % 100) / 100},${i}`)).toBe(true);
+  });
+});
+
+test('a universe of pasted symbols names the unknown, can be chosen on a sheet and deleted with undo', async () => {
+  await page.getByRole('button', { name: 'Universes' }).click();
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Mine');
+  await page.getByRole('textbox', { name: 'Symbols' }).fill('l1, L2 "L3";GHOST');
+  await expect(page.getByRole('alert').filter({ hasText: 'left out: GHOST' })).toBeVisible();
+  await page.getByRole('button', { name: 'Make a universe of 3' }).click();
+  const list = page.getByRole('list', { name: 'Universes' });
+  await expect(list).toContainText('3 instruments in 1 group. No dates of membership');
+  await page.getByRole('button', { name: 'Delete Mine' }).click();
+  await expect(list).not.toContainText('3 instruments');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(list).toContainText('3 instruments');
+  await page.getByRole('link', { name: 'Strategies', exact: true }).click();
+  await page.getByLabel('Universe', { exact: true }).selectOption({ label: 'Mine (3)' });
+  await expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');
+});
+
+test('axe finds nothing serious in the Market place, by day and by night', async () => {
+  await page.goto('/market?panel=universes');
+  await listed('427 of 427');
+  for (const theme of ['Night map', 'Day map']) {
+    await page.getByRole('button', { name: theme }).click();
+    for (const panel of ['Universes', 'Import', 'Import']) {
+      await page.getByRole('button', { name: panel, exact: true }).click();
+      await page.waitForTimeout(400);
+      await page
+        .evaluate(`${axe.source}; undefined`)
+        .catch(async () => page.addScriptTag({ content: axe.source }));
+      const found = await page.evaluate(async () => {
+        const { violations } = await (window as unknown as { axe: typeof axe }).axe.run();
+        return violations
+          .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+          .map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`);
+      });
+      expect(found).toEqual([]);
+    }
+  }
+});
+
+test('a store of the first version is taken over with its bars', async ({ browser }) => {
+  const old = await browser.newContext();
+  const tab = await old.newPage();
+  await tab.goto('/feed/catalogue');
+  const bars = barsOf(400, 5);
+  const text = historyCsv(bars);
+  await tab.evaluate(
+    ({ days, prices }) =>
+      new Promise<void>((resolve, reject) => {
+        const count = days.length;
+        const block = new ArrayBuffer(8 + Math.ceil(count / 2) * 8 + 5 * count * 8);
+        new Uint32Array(block, 0, 2).set([count, 0]);
+        new Int32Array(block, 8, count).set(days);
+        prices.forEach((column, k) => {
+          new Float64Array(block, 8 + Math.ceil(count / 2) * 8 + k * count * 8, count).set(column);
+        });
+        const request = indexedDB.open('plateau', 10); // version 1, as Dexie counts
+        request.onupgradeneeded = () => {
+          const db = request.result;
+          const listings = db.createObjectStore('listings', { keyPath: 'symbol' });
+          listings.createIndex('kind', 'kind');
+          for (const [name, key] of [
+            ['bars', 'symbol'],
+            ['universes', 'id'],
+            ['sheets', 'id'],
+            ['settings', 'key'],
+          ] as const) {
+            db.createObjectStore(name, { keyPath: key });
+          }
+          listings.put({ symbol: 'OLD', name: 'Old Reef', kind: 'stock', group: 'Kelp' });
+          const stores = request.transaction;
+          stores?.objectStore('bars').put({ symbol: 'OLD', block });
+          stores?.objectStore('settings').put({ key: 'market', value: { source: 'Skerry', filled: true } });
+        };
+        request.onsuccess = () => {
+          request.result.close();
+          resolve();
+        };
+        request.onerror = () => reject(request.error);
+      }),
+    {
+      days: [...bars.day],
+      prices: [bars.open, bars.high, bars.low, bars.close, bars.volume].map((column) => [...column]),
+    },
+  );
+  await tab.goto('/market');
+  await expect(tab.getByText('1 of 1', { exact: true })).toBeVisible();
+  const download = tab.waitForEvent('download');
+  await tab.getByRole('button', { name: 'CSV' }).click();
+  expect(readFileSync(await (await download).path(), 'utf8')).toBe(text);
+  await old.close();
+});
+
+test('nothing went wrong unseen', () => {
+  expect(errors).toEqual([]);
+});
