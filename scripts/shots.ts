@@ -49,6 +49,26 @@ try {
   await page.keyboard.press('ControlOrMeta+.');
   await shot('commands');
   await page.keyboard.press('Escape');
+  await page.goto(`${address}/market?symbol=SK60`);
+  await page.waitForSelector('[data-testid=price-chart] path');
+  await page.waitForSelector('text=every check passed');
+  await page.getByTestId('price-chart').hover({ position: { x: 420, y: 120 } });
+  await shot('market');
+  await page.getByRole('button', { name: 'Night map' }).click();
+  await page.getByRole('button', { name: 'Import', exact: true }).click();
+  await page.locator('input[type=file]').setInputFiles({
+    name: 'REEF.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      'Datum;Open;High;Low;Close;Volume\n06.01.2020;10,5;11;10;10,75;1.000\n13.01.2020;10,5;12;10;11,25;1.200\n',
+    ),
+  });
+  await page.waitForSelector('text=Read 1 file');
+  await shot('market-import');
+  await page.getByRole('button', { name: 'Day map' }).click();
+  await page.getByRole('button', { name: 'Universes', exact: true }).click();
+  await page.waitForSelector('text=spells of membership');
+  await shot('market-universes');
   await page.goto(`${address}/studies`);
   await page.waitForSelector('text=not built yet');
   await shot('unbuilt');

@@ -90,6 +90,8 @@ describe('bars', () => {
   it('of a gauge, without volume or range throughout, are no fault', () => {
     const gauge = barsOf(Array.from(whole.close));
     expect(found({ ...gauge, volume: new Float64Array(60) })).toEqual([]);
+    const jumpy = barsOf(Array.from(whole.close, (c, i) => (i < 30 ? c : 2 * c)));
+    expect(found({ ...jumpy, volume: new Float64Array(60) })).toEqual([]);
   });
 
   it('that start late or end early say by how many sessions', () => {

@@ -143,9 +143,9 @@ function InstrumentView({ listing, quality, goTo, onGoTo }: InstrumentViewProps)
   return (
     <>
       <header className="flex items-baseline gap-3 pt-2">
-        <h2 className="font-serif text-xl">{listing.name}</h2>
+        <h2 className="truncate font-serif text-xl">{listing.name}</h2>
         <span className="font-semibold">{symbol}</span>
-        <span className="text-soft">
+        <span className="min-w-0 flex-1 truncate text-soft">
           {[
             listing.kind,
             listing.group,
@@ -156,7 +156,7 @@ function InstrumentView({ listing, quality, goTo, onGoTo }: InstrumentViewProps)
             .join(' · ')}
         </span>
         {bars && (
-          <span className="ml-auto flex gap-1">
+          <span className="flex shrink-0 gap-1">
             <Button onClick={() => saveFile(`${symbol}.csv`, 'text/csv', barsCsv(bars))}>
               <Download size={14} aria-hidden /> CSV
             </Button>

@@ -115,6 +115,10 @@ export function PriceChart({ symbol, bars, goTo }: PriceChartProps) {
     return out;
   }, [its, first, last, measures, changes]);
 
+  // A gauge or a rate has one value a day: a line, and no volume.
+  const isValue = useMemo(() => its.high.every((high, i) => high === its.low[i]), [its]);
+  const hasVolume = useMemo(() => its.volume.some((volume) => volume > 0), [its]);
+
   const zoom = (by: number): void => {
     const next = Math.round(Math.min(MOST_VIEW, size, Math.max(LEAST_VIEW, count * by)));
     setView({ count: next, last: Math.min(size - 1, last + Math.round((next - count) / 2)) });
@@ -239,7 +243,7 @@ export function PriceChart({ symbol, bars, goTo }: PriceChartProps) {
         <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 700, height: 300 }}>
           <ComposedChart data={rows} syncId="prices" margin={{ top: 6, right: 8, bottom: 0, left: 0 }}>
             <CartesianGrid stroke="var(--hairline)" strokeWidth={0.6} vertical={false} />
-            {xAxis(true)}
+            {xAxis(hasVolume)}
             <YAxis
               width={AXIS_WIDTH}
               scale={log ? 'log' : 'auto'}
@@ -264,7 +268,18 @@ export function PriceChart({ symbol, bars, goTo }: PriceChartProps) {
                 strokeDasharray="2 3"
               />
             )}
-            <Bar dataKey="range" isAnimationActive={false} shape={drawBar} />
+            {isValue ? (
+              <Line
+                dataKey="close"
+                dot={false}
+                activeDot={false}
+                stroke="var(--ink)"
+                strokeWidth={1.2}
+                isAnimationActive={false}
+              />
+            ) : (
+              <Bar dataKey="range" isAnimationActive={false} shape={drawBar} />
+            )}
             {measures.map(({ part }, k) => (
               <Line
                 key={part}
@@ -279,21 +294,23 @@ export function PriceChart({ symbol, bars, goTo }: PriceChartProps) {
           </ComposedChart>
         </ResponsiveContainer>
       </div>
-      <div className="min-h-0 flex-1" data-testid="volume-chart">
-        <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 700, height: 70 }}>
-          <ComposedChart data={rows} syncId="prices" margin={{ top: 2, right: 8, bottom: 0, left: 0 }}>
-            {xAxis(false)}
-            <YAxis
-              width={AXIS_WIDTH}
-              tickCount={2}
-              tickFormatter={(v: number) => whole.format(v)}
-              {...axis}
-            />
-            <Tooltip cursor={{ stroke: 'var(--ink-soft)', strokeWidth: 0.7 }} content={() => null} />
-            <Bar dataKey="volume" fill="var(--land)" isAnimationActive={false} />
-          </ComposedChart>
-        </ResponsiveContainer>
-      </div>
+      {hasVolume && (
+        <div className="min-h-0 flex-1" data-testid="volume-chart">
+          <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 700, height: 70 }}>
+            <ComposedChart data={rows} syncId="prices" margin={{ top: 2, right: 8, bottom: 0, left: 0 }}>
+              {xAxis(false)}
+              <YAxis
+                width={AXIS_WIDTH}
+                tickCount={2}
+                tickFormatter={(v: number) => whole.format(v)}
+                {...axis}
+              />
+              <Tooltip cursor={{ stroke: 'var(--ink-soft)', strokeWidth: 0.7 }} content={() => null} />
+              <Bar dataKey="volume" fill="var(--land)" isAnimationActive={false} />
+            </ComposedChart>
+          </ResponsiveContainer>
+        </div>
+      )}
       <p className="flex gap-4 pb-1 text-soft">
         {measures.map(({ part }, k) => (
           <span key={part} className="flex items-center gap-1.5">

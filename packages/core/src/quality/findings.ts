@@ -89,8 +89,10 @@ export function troubleOf(findings: readonly Finding[]): number {
 }
 
 /** Jumps that look like splits not adjusted for, and ticks that the next bar takes back. */
-function jumps({ day, open, close }: Bars): Finding[] {
+function jumps({ day, open, high, low, close }: Bars): Finding[] {
   const found: Finding[] = [];
+  // A gauge or a rate, one value a day, is never split; its jumps are its nature.
+  const isValue = high.every((h, i) => h === low[i]);
   const usual = usualMove(close);
   for (let i = 1; i < day.length; i++) {
     const ratio = close[i] / close[i - 1];
@@ -104,7 +106,7 @@ function jumps({ day, open, close }: Bars): Finding[] {
     if (size > TICK_SIZE * usual && Math.abs(Math.log(back)) < size / 4) {
       found.push({ kind: 'bad-tick', from: day[i], to: day[i], count: 1, ratio });
       i++; // the way back is not another
-    } else if (split !== undefined && size > 3 * usual) {
+    } else if (split !== undefined && size > 3 * usual && !isValue) {
       found.push({ kind: 'split', from: day[i], to: day[i], count: 1, ratio: split });
     }
   }

@@ -220,7 +220,7 @@ function Done({ report, onAgain }: { report: ImportReport; onAgain: () => void }
       <p className="py-2" role="status">
         {count(report.instruments)} {report.instruments === 1 ? 'instrument' : 'instruments'} with{' '}
         {count(report.bars)} bars came into the market, from {count(report.rows)} rows;{' '}
-        {count(report.refused)} rows were refused.
+        {report.refused === 1 ? '1 row was refused' : `${count(report.refused)} rows were refused`}.
         {report.kept.length > 0 &&
           ` Of those already here, ${count(report.kept.length)} stayed as they were.`}
       </p>
