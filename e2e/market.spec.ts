@@ -7,8 +7,8 @@ import { type Bars, dayFromIso, isoFromDay } from '@plateau/core';
 import { barsCsv, barsParquet, barsXlsx } from '@plateau/files';
 import { historyCsv } from '@plateau/skerry';
 import { type BrowserContext, expect, type Page, test } from '@playwright/test';
-import axe from 'axe-core';
 import { strToU8, zipSync } from 'fflate';
+import { seriousFindings } from './axe.ts';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -257,16 +257,7 @@ test('axe finds nothing serious in the Market place, by day and by night', async
     for (const panel of ['Universes', 'Import', 'Import']) {
       await page.getByRole('button', { name: panel, exact: true }).click();
       await page.waitForTimeout(400);
-      await page
-        .evaluate(`${axe.source}; undefined`)
-        .catch(async () => page.addScriptTag({ content: axe.source }));
-      const found = await page.evaluate(async () => {
-        const { violations } = await (window as unknown as { axe: typeof axe }).axe.run();
-        return violations
-          .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-          .map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`);
-      });
-      expect(found).toEqual([]);
+      expect(await seriousFindings(page)).toEqual([]);
     }
   }
 });

@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createSkerryMarket, historyCsv } from '@plateau/skerry';
 import { type BrowserContext, expect, type Page, test } from '@playwright/test';
-import axe from 'axe-core';
+import { seriousFindings } from './axe.ts';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -361,16 +361,7 @@ test('axe finds nothing serious, by day and by night', async () => {
   for (const theme of ['Night map', 'Day map']) {
     await page.getByRole('button', { name: theme }).click();
     await page.waitForTimeout(200);
-    await page
-      .evaluate(`${axe.source}; undefined`)
-      .catch(async () => page.addScriptTag({ content: axe.source }));
-    const found = await page.evaluate(async () => {
-      const { violations } = await (window as unknown as { axe: typeof axe }).axe.run();
-      return violations
-        .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-        .map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`);
-    });
-    expect(found).toEqual([]);
+    expect(await seriousFindings(page)).toEqual([]);
   }
 });
 

@@ -63,6 +63,52 @@ describe('a run by hand', () => {
     expect(marks.equity[1]).toBeCloseTo(50_000 - 5 + 100 * (21 - 20.2), 9);
   });
 
+  it('sizes by the risk to the stop, and trails it from the best close, counting from the next day', () => {
+    const bars = barsFrom([
+      row(20, 20, 20, 20),
+      row(20, 21, 20, 21),
+      row(21, 24, 21, 24),
+      row(23, 23, 22, 22.5),
+      row(22, 22, 22, 22),
+    ]);
+    const strategy = strategyOf({
+      long: side('close = 20', 'never', { initial: { percent: 5 }, trail: { percent: 5 } }),
+      size: { method: 'risk-cash', amount: 400, fractional: false, unaffordable: 'shrink' },
+    });
+    const { trades } = run(strategy, { A: bars });
+    expect(trades[0]).toMatchObject({ entryPrice: 20, shares: 400, exitReason: 'trail', riskPerShare: 1 });
+    expect(trades[0].exitPrice).toBeCloseTo(22.8, 12);
+    expect(trades[0].profit).toBeCloseTo(1120, 9);
+    expect(trades[0].r).toBeCloseTo(2.8, 12);
+  });
+
+  it('books a short’s borrow cost for every night it was held, at the value of the mark before', () => {
+    const bars = barsFrom([
+      row(100, 100, 100, 100),
+      row(100, 101, 99, 100),
+      row(98, 98, 95, 95),
+      row(90, 91, 89, 90),
+      row(90, 90, 90, 90),
+    ]);
+    const strategy = strategyOf({
+      long: undefined,
+      short: side('close = 100', 'close = 95'),
+      size: { method: 'cash', amount: 10_000, fractional: false, unaffordable: 'shrink' },
+      limits: { positions: 1, newPerDay: 1, afterMembership: 'hold' },
+      costs: {
+        commission: { fixed: 0, perShare: 0, percent: 0, min: 0, maxPercent: 100 },
+        slippage: 0,
+        cashRate: 0,
+        marginRate: 0,
+        borrowRate: 3.65,
+      },
+    });
+    const [trade] = run(strategy, { A: bars }).trades;
+    expect(trade).toMatchObject({ side: 'short', shares: 100, entryPrice: 100, exitPrice: 90 });
+    expect(trade.carry).toBeCloseTo(1.95, 10);
+    expect(trade.profit).toBeCloseTo(998.05, 9);
+  });
+
   it('fills a level stop that stands beyond the opening at the opening, not at a price that never traded', () => {
     const bars = barsFrom([row(10, 10, 10, 10), row(8, 8.5, 7, 8), row(8, 8, 8, 8)]);
     const strategy = strategyOf({ long: side('close = 10', 'never', { initial: { level: '9' } }) });

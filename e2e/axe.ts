@@ -1,0 +1,17 @@
+// What axe finds serious on the page as it stands.
+
+import type { Page } from '@playwright/test';
+import axe from 'axe-core';
+
+/** One line a finding; empty when there is none. */
+export async function seriousFindings(page: Page): Promise<string[]> {
+  await page
+    .evaluate(`${axe.source}; undefined`)
+    .catch(async () => page.addScriptTag({ content: axe.source }));
+  return page.evaluate(async () => {
+    const { violations } = await (window as unknown as { axe: typeof axe }).axe.run();
+    return violations
+      .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+      .map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`);
+  });
+}
