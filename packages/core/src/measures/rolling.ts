@@ -3,7 +3,7 @@
 // Sums slide (add the new value, drop the old one) and are rebuilt from the window once every N bars, so that
 // rounding never accumulates beyond one window. A window of equal values gives the exact result, never a residue.
 
-import { endOfRun, overRuns, startOfRun } from './runs.ts';
+import { overRuns, startOfRun } from './runs.ts';
 import { scratch } from './scratch.ts';
 
 /** Sum of the last N values. NaN until N defined values stand in a row. */
@@ -21,7 +21,7 @@ function sharesOfSums(x: Float64Array, window: number, share: number, out: Float
   out.fill(Number.NaN, 0, Math.min(start + window - 1, x.length));
   // Most columns are whole after their warm-up, and an undefined value shows itself in the sums.
   if (sumOfRun(x, start, x.length, window, share, out)) return;
-  overRuns(x, window, out, (_x, from, end) => sumOfRun(x, from, end, window, share, out));
+  overRuns(x, window, [out], (from, end) => sumOfRun(x, from, end, window, share, out));
 }
 
 /** Sums times `share`; false when a value was undefined. */
@@ -70,16 +70,7 @@ export function rollingMoments(
   mean: Float64Array,
   squares: Float64Array,
 ): void {
-  let done = 0;
-  while (done < x.length) {
-    const start = startOfRun(x, done);
-    const end = endOfRun(x, start);
-    const first = Math.min(start + window - 1, end);
-    mean.fill(Number.NaN, done, first);
-    squares.fill(Number.NaN, done, first);
-    if (first < end) momentsOfRun(x, start, end, window, mean, squares);
-    done = end;
-  }
+  overRuns(x, window, [mean, squares], (start, end) => momentsOfRun(x, start, end, window, mean, squares));
 }
 
 function momentsOfRun(
@@ -126,7 +117,8 @@ function momentsOfRun(
  * comparisons a bar whatever N is.
  */
 export function rollingExtreme(x: Float64Array, window: number, sign: 1 | -1, out: Float64Array): void {
-  overRuns(x, window, out, sign === 1 ? largestOfRun : smallestOfRun);
+  const kernel = sign === 1 ? largestOfRun : smallestOfRun;
+  overRuns(x, window, [out], (start, end) => kernel(x, start, end, window, out));
 }
 
 /** {@link rollingExtreme} of values that are all defined, with sign 1. */
@@ -239,7 +231,7 @@ function overSorted(
   out: Float64Array,
   read: (sorted: SortedWindow, today: number) => number,
 ): void {
-  overRuns(x, window, out, (_x, start, end) => {
+  overRuns(x, window, [out], (start, end) => {
     const sorted = new SortedWindow(window + 1);
     for (let i = start; i < end; i++) {
       sorted.add(x[i]);
@@ -251,16 +243,7 @@ function overSorted(
 
 /** Least squares of the last N values on 0..N-1: change per bar, and the line's value at the newest bar. */
 export function rollingLine(x: Float64Array, window: number, slope: Float64Array, today: Float64Array): void {
-  let done = 0;
-  while (done < x.length) {
-    const start = startOfRun(x, done);
-    const end = endOfRun(x, start);
-    const first = Math.min(start + window - 1, end);
-    slope.fill(Number.NaN, done, first);
-    today.fill(Number.NaN, done, first);
-    if (first < end) lineOfRun(x, start, end, window, slope, today);
-    done = end;
-  }
+  overRuns(x, window, [slope, today], (start, end) => lineOfRun(x, start, end, window, slope, today));
 }
 
 function lineOfRun(

@@ -27,17 +27,22 @@ function isWhole(x: Float64Array, start: number): boolean {
 }
 
 /** The first place after `start` that holds no value; the length when all do. */
-export function endOfRun(x: Float64Array, start: number): number {
+function endOfRun(x: Float64Array, start: number): number {
   let i = start;
   while (i < x.length && x[i] === x[i]) i++;
   return i;
 }
 
-/** A kernel on the values from start to end (not included); it fills out[start + window - 1 .. end). */
-type RunKernel = (x: Float64Array, start: number, end: number, window: number, out: Float64Array) => unknown;
-
-/** Fills `out` run by run; NaN until a window of defined values stands in a row. */
-export function overRuns(x: Float64Array, window: number, out: Float64Array, kernel: RunKernel): void {
+/**
+ * Calls a kernel with each run of defined values that holds a window, its end not included; every column of `outs` is NaN
+ * elsewhere. The kernel fills them from start + window - 1 on.
+ */
+export function overRuns(
+  x: Float64Array,
+  window: number,
+  outs: readonly Float64Array[],
+  kernel: (start: number, end: number) => unknown,
+): void {
   const begin = startOfRun(x, 0);
   const whole = isWhole(x, begin);
   let done = 0;
@@ -45,8 +50,8 @@ export function overRuns(x: Float64Array, window: number, out: Float64Array, ker
     const start = startOfRun(x, done);
     const end = whole ? x.length : endOfRun(x, start);
     const first = Math.min(start + window - 1, end);
-    out.fill(Number.NaN, done, first);
-    if (first < end) kernel(x, start, end, window, out);
+    for (const out of outs) out.fill(Number.NaN, done, first);
+    if (first < end) kernel(start, end);
     done = end;
   }
 }
