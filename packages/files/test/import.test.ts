@@ -10,6 +10,7 @@ import { dayFromCell, guessDateOrder, guessDecimal, numberFromCell } from '../sr
 import { type Collected, Collector, cleanSymbol, symbolOfFile } from '../src/import/collect.ts';
 import { faultInLayout, guessLayout, type Layout, shapeOf } from '../src/import/layout.ts';
 import { readTable, type Table, type TableKind, tableKind } from '../src/import/tables.ts';
+import { guessEncoding } from '../src/import/text.ts';
 
 const day = (iso: string): number => dayFromIso(iso) as number;
 const bytes = (text: string): Uint8Array => strToU8(text);
@@ -284,6 +285,12 @@ describe('a file', () => {
       }
     },
   );
+
+  it('shows its encoding in its first bytes, also when they end within a letter', () => {
+    expect(guessEncoding(bytes('Größe').slice(0, 3))).toBe('utf-8');
+    expect(guessEncoding(Uint8Array.from('Größe,', (c) => c.charCodeAt(0)))).toBe('windows-1252');
+    expect(guessEncoding(Uint8Array.of(0xfe, 0xff, 0, 65))).toBe('utf-16be');
+  });
 
   it('that is empty, binary, or no workbook is refused in words', async () => {
     for (const [kind, content, why] of [

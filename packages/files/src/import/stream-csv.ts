@@ -1,7 +1,7 @@
 // A long CSV read in pieces, so that millions of rows need no memory but their bars'.
 
 import Papa from 'papaparse';
-import { decodeText, guessSeparator } from './text.ts';
+import { decodeText, guessEncoding, guessSeparator } from './text.ts';
 
 const PIECE = 4_000_000;
 const HEAD = 20_000;
@@ -15,10 +15,11 @@ export async function streamCsv(
   each: (row: readonly string[]) => void,
   read: (bytes: number) => void,
 ): Promise<void> {
-  const head = decodeText(new Uint8Array(await file.slice(0, HEAD).arrayBuffer()));
+  const head = new Uint8Array(await file.slice(0, HEAD).arrayBuffer());
   return new Promise((resolve, reject) => {
     Papa.parse<string[], File>(file as File, {
-      delimiter: guessSeparator(head),
+      delimiter: guessSeparator(decodeText(head)),
+      encoding: guessEncoding(head),
       chunkSize: PIECE,
       chunk: ({ data, meta }) => {
         for (const row of data) each(row);

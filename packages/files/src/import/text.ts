@@ -1,14 +1,23 @@
 // Bytes to text: byte-order marks, UTF-8, and what older programs wrote.
 
-/** Decodes by byte-order mark, else as UTF-8, else (where that is no UTF-8) as Windows-1252. */
-export function decodeText(bytes: Uint8Array): string {
-  if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder('utf-16le').decode(bytes);
-  if (bytes[0] === 0xfe && bytes[1] === 0xff) return new TextDecoder('utf-16be').decode(bytes);
+/**
+ * The encoding by byte-order mark, else UTF-8, else (where that is no UTF-8) Windows-1252.
+ * @param head the first bytes; they may end within a letter
+ */
+export function guessEncoding(head: Uint8Array): 'utf-16le' | 'utf-16be' | 'utf-8' | 'windows-1252' {
+  if (head[0] === 0xff && head[1] === 0xfe) return 'utf-16le';
+  if (head[0] === 0xfe && head[1] === 0xff) return 'utf-16be';
   try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+    new TextDecoder('utf-8', { fatal: true }).decode(head, { stream: true });
+    return 'utf-8';
   } catch {
-    return new TextDecoder('windows-1252').decode(bytes);
+    return 'windows-1252';
   }
+}
+
+/** All bytes of a file as text. */
+export function decodeText(bytes: Uint8Array): string {
+  return new TextDecoder(guessEncoding(bytes)).decode(bytes);
 }
 
 /** The mark between cells: the one that cuts most lines into equally many, and into the most. */
