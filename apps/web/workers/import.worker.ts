@@ -50,6 +50,8 @@ export interface ImportReport {
 const PREVIEW_ROWS = 40;
 const PREVIEW_BYTES = 200_000;
 const BATCH = 50;
+/** Milliseconds in which an import surely ends. */
+const YOUNG = 3_600_000;
 const NO_LAYOUT: Layout = { shape: 'single', header: true, skip: 0, dates: 'ymd', decimal: '.', roles: [] };
 
 let files: { path: string; content: Blob }[] = [];
@@ -126,7 +128,15 @@ async function run(
     rows += line;
     progress({ bytes, total, rows });
   }
-  return store(collector.finish(), duplicates);
+  // Writing is work too: each batch is a word of progress, or the page would take the silence for a damaged file.
+  const alive = (): void => progress({ bytes, total, rows });
+  return store(collector.finish(), duplicates, alive).catch((error: unknown) => {
+    throw /quota/i.test(String(error))
+      ? new Error(
+          'The disk or the browser’s share of it is full. Nothing was imported; free some space first.',
+        )
+      : error;
+  });
 }
 
 async function readRows(
@@ -142,12 +152,12 @@ async function readRows(
   for (const row of table.rows) each(row);
 }
 
-async function store(collected: Collected, duplicates: Duplicates): Promise<ImportReport> {
+async function store(collected: Collected, duplicates: Duplicates, alive: () => void): Promise<ImportReport> {
   const symbols = [...collected.bars.keys()];
   const known = new Map(
     (await database.listings.bulkGet(symbols)).flatMap((l) => (l ? [[l.symbol, l]] : [])),
   );
-  const run = crypto.randomUUID();
+  const run = `${Date.now()}-${crypto.randomUUID()}`;
   const kept = duplicates === 'keep' ? symbols.filter((symbol) => known.has(symbol)) : [];
   const coming = symbols.filter((symbol) => !kept.includes(symbol));
   const listings: StoredListing[] = [];
@@ -171,6 +181,7 @@ async function store(collected: Collected, duplicates: Duplicates): Promise<Impo
       }),
     );
     await database.blocks.bulkPut(batch);
+    alive();
   }
   // Until here nothing names the new blocks; from here on everything does.
   await database.transaction('rw', database.listings, async () => {
@@ -215,11 +226,15 @@ async function remember(shape: string, layout: Layout): Promise<void> {
   await database.layouts.put({ shape, layout });
 }
 
-/** Deletes blocks that no listing names: what an import that was killed had written. */
+/**
+ * Deletes blocks that no listing names: what an import that was killed had written. Young ones stay, for another tab may be
+ * about to name them.
+ */
 async function sweep(): Promise<number> {
   const named = new Set((await database.listings.toArray()).map(({ block }) => block));
   const ids = await database.blocks.toCollection().primaryKeys();
-  const orphans = ids.filter((id) => !named.has(id) && !id.startsWith('Skerry/'));
+  const old = Date.now() - YOUNG;
+  const orphans = ids.filter((id) => !named.has(id) && Number(id.split('-')[0]) < old);
   await database.blocks.bulkDelete(orphans);
   return orphans.length;
 }
