@@ -5,14 +5,14 @@
 
 import type { Universe } from '@plateau/core';
 import type { Layout } from '@plateau/files';
-import type { Listing } from '@plateau/skerry';
 import Dexie, { type EntityTable } from 'dexie';
 import type { Sheet } from '@/features/strategies/sheet/sheet.ts';
+import type { SourceListing } from '@/sources/source.ts';
 import { summaryOfBlock } from './bar-block.ts';
 
 /** An instrument, and where its bars are. */
-export interface StoredListing extends Omit<Listing, 'kind'> {
-  readonly kind: Listing['kind'] | 'imported';
+export interface StoredListing extends Omit<SourceListing, 'kind'> {
+  readonly kind: SourceListing['kind'] | 'imported';
   /** the feed or the file it came from */
   readonly source: string;
   readonly block: string;
@@ -31,6 +31,8 @@ export interface StoredUniverse {
   readonly id: string;
   readonly name: string;
   readonly members: Universe;
+  /** the source that keeps it; none once the trader has changed its members */
+  readonly source?: string;
 }
 
 /** How a table of one shape was laid out the last time. */
@@ -67,19 +69,23 @@ class PlateauDatabase extends Dexie {
         const symbols: string[] = await change.table('bars').toCollection().primaryKeys();
         for (const symbol of symbols) {
           const { block } = await change.table('bars').get(symbol);
-          await change.table('blocks').put({ id: feedBlock(symbol), block });
+          await change.table('blocks').put({ id: sourceBlock('Skerry', symbol), block });
           await change
             .table('listings')
-            .update(symbol, { source: 'Skerry', block: feedBlock(symbol), ...summaryOfBlock(block) });
+            .update(symbol, {
+              source: 'Skerry',
+              block: sourceBlock('Skerry', symbol),
+              ...summaryOfBlock(block),
+            });
         }
       });
     this.version(3).stores({ bars: null });
   }
 }
 
-/** The id of the block that the feed's history of an instrument is kept in. */
-export function feedBlock(symbol: string): string {
-  return `Skerry/${symbol}`;
+/** The id of the block that a source's history of an instrument is kept in. */
+export function sourceBlock(source: string, symbol: string): string {
+  return `${source}/${symbol}`;
 }
 
 export const database = new PlateauDatabase();

@@ -1,29 +1,23 @@
-// The market behind the feed, and its full histories as they are sent, made once a server.
+// The market behind the feed, made once a server.
 
-import { createSkerryMarket, historyCsv, type SkerryMarket } from '@plateau/skerry';
-
-interface Kept {
-  market?: SkerryMarket;
-  readonly histories: Map<string, Uint8Array<ArrayBuffer>>;
-}
+import { Worker } from 'node:worker_threads';
+import type { Feed } from './market.worker.ts';
 
 // The server's parts are bundled apart and each has its own modules: only the global scope is shared by all.
-const scope = globalThis as { plateauFeed?: Kept };
-scope.plateauFeed ??= { histories: new Map() };
-const kept = scope.plateauFeed;
+const scope = globalThis as { plateauFeed?: Promise<Feed> };
 
-export function skerryMarket(): SkerryMarket {
-  kept.market ??= createSkerryMarket();
-  return kept.market;
+/** The feed's catalogue and histories; the first call starts the thread that makes them. */
+export function feed(): Promise<Feed> {
+  scope.plateauFeed ??= new Promise<Feed>((resolve, reject) => {
+    const worker = new Worker(new URL('./market.worker.ts', import.meta.url));
+    worker.once('message', resolve);
+    worker.once('error', reject);
+  });
+  return scope.plateauFeed;
 }
 
-/** An instrument's whole history as CSV bytes; undefined for an unknown symbol. */
-export function wholeHistory(symbol: string): Uint8Array<ArrayBuffer> | undefined {
-  const known = kept.histories.get(symbol);
-  if (known) return known;
-  const bars = skerryMarket().bars.get(symbol);
-  if (!bars) return undefined;
-  const bytes = new TextEncoder().encode(historyCsv(bars));
-  kept.histories.set(symbol, bytes);
-  return bytes;
+/** The header of a history and its lines from a day on. @param since YYYY-MM-DD */
+export function linesSince(history: Uint8Array, since: string): string {
+  const [header, ...lines] = new TextDecoder().decode(history).split('\n');
+  return [header, ...lines.filter((line) => line >= since || line === '')].join('\n');
 }

@@ -2,10 +2,11 @@
 
 import { Progress } from 'radix-ui';
 import { type ReactNode, useCallback, useEffect, useState } from 'react';
+import { sources } from '@/sources/sources.ts';
 import { database } from '@/store/database.ts';
 import { Button } from '@/ui/button';
 import { warmEngine } from '@/workers/engine-client.ts';
-import { type FillProgress, fillStore } from '@/workers/fill-client.ts';
+import { type FillProgress, fillStore } from '@/workers/source-client.ts';
 import { registerServiceWorker } from './offline.ts';
 
 type State =
@@ -29,7 +30,7 @@ export function MarketGate({ children }: { children: ReactNode }) {
       warmEngine();
       if (!(await database.settings.get('market'))) {
         tell({ kind: 'filling', progress: { done: 0, total: 0, bars: 0 } });
-        await fillStore((progress) => tell({ kind: 'filling', progress }), leaving.signal);
+        await fillStore(sources[0].name, (progress) => tell({ kind: 'filling', progress }), leaving.signal);
       }
       tell({ kind: 'ready' });
       registerServiceWorker();

@@ -1,0 +1,27 @@
+// The Skerry feed of Plateau's own server.
+
+import { type Bars, type Day, isoFromDay } from '@plateau/core';
+import { readBarsCsv } from '@plateau/files';
+import type { Catalogue, Source } from './source.ts';
+
+async function fetchText(path: string): Promise<string> {
+  const response = await fetch(path, { cache: 'no-store' });
+  if (!response.ok) throw new Error(`the feed answered ${response.status} for ${path}`);
+  return response.text();
+}
+
+export const skerry: Source = {
+  name: 'Skerry',
+  about: 'The demo market: an invented exchange, twenty-one years of daily bars.',
+
+  async catalogue(): Promise<Catalogue> {
+    return JSON.parse(await fetchText('/feed/catalogue'));
+  },
+
+  async history(symbol: string, since?: Day): Promise<Bars> {
+    const query = since === undefined ? '' : `?since=${isoFromDay(since)}`;
+    const read = readBarsCsv(await fetchText(`/feed/history/${encodeURIComponent(symbol)}${query}`), symbol);
+    if (!read.ok) throw new Error(`${symbol}: ${read.problems[0]?.message ?? 'unreadable'}`);
+    return read.value;
+  },
+};

@@ -1,0 +1,163 @@
+// Brings instruments from a source into the store. Each batch is one transaction: what is stored is whole, and a start
+// that was broken off goes on from there.
+
+import type { Bars } from '@plateau/core';
+import { expose } from 'comlink';
+import { withRetries } from '@/sources/retry.ts';
+import type { Catalogue, SourceListing } from '@/sources/source.ts';
+import { sourceNamed } from '@/sources/sources.ts';
+import { packBars, summaryOfBlock, unpackBars } from '@/store/bar-block.ts';
+import { database, type StoredBlock, type StoredListing, sourceBlock } from '@/store/database.ts';
+
+/** What became of one instrument that was brought up to date. */
+export interface Updated {
+  readonly symbol: string;
+  /** bars that came */
+  readonly added: number;
+  /** the source had changed its past, so all of it was fetched anew */
+  readonly revised: boolean;
+  readonly fault?: string;
+}
+
+/** Requests under way at once in one worker: one is read while the other is on its way. */
+const LANES = 2;
+const BATCH = 24;
+/** Prices of one day that differ by more than this share are another history. */
+const SAME = 1e-9;
+
+/** The source's catalogue, and which of its instruments the store lacks. */
+async function survey(source: string): Promise<{ catalogue: Catalogue; lacking: SourceListing[] }> {
+  const catalogue = await withRetries(() => sourceNamed(source).catalogue());
+  const stored = new Set(await database.listings.toCollection().primaryKeys());
+  return { catalogue, lacking: catalogue.listings.filter(({ symbol }) => !stored.has(symbol)) };
+}
+
+async function inLanes<T>(items: readonly T[], work: (item: T) => Promise<void>): Promise<void> {
+  const waiting = [...items];
+  const lane = async (): Promise<void> => {
+    for (let item = waiting.shift(); item !== undefined; item = waiting.shift()) await work(item);
+  };
+  await Promise.all(Array.from({ length: LANES }, lane));
+}
+
+function stored(listing: SourceListing, source: string, bars: Bars): [StoredListing, StoredBlock] {
+  const id = sourceBlock(source, listing.symbol);
+  const block = packBars(bars);
+  return [
+    { ...listing, source, block: id, ...summaryOfBlock(block) },
+    { id, block },
+  ];
+}
+
+async function put(full: readonly (readonly [StoredListing, StoredBlock])[]): Promise<void> {
+  await database.transaction('rw', database.listings, database.blocks, async () => {
+    await database.blocks.bulkPut(full.map(([, block]) => block));
+    await database.listings.bulkPut(full.map(([listing]) => listing));
+  });
+}
+
+/** Fetches and stores whole histories; `came` hears of each with its number of bars. */
+async function bring(
+  source: string,
+  listings: readonly SourceListing[],
+  came: (bars: number) => void,
+): Promise<void> {
+  let batch: [StoredListing, StoredBlock][] = [];
+  const flush = async (): Promise<void> => {
+    const full = batch;
+    batch = [];
+    if (full.length > 0) await put(full);
+  };
+  await inLanes(listings, async (listing) => {
+    const bars = await withRetries(() => sourceNamed(source).history(listing.symbol));
+    batch.push(stored(listing, source, bars));
+    came(bars.day.length);
+    if (batch.length >= BATCH) await flush();
+  });
+  await flush();
+}
+
+/** Marks the store as filled; until then a start takes up where the last one stopped. */
+async function finish(source: string, { universes }: Catalogue): Promise<void> {
+  await database.transaction('rw', database.universes, database.settings, async () => {
+    await database.universes.bulkPut(universes.map((universe) => ({ ...universe, source })));
+    await database.settings.put({ key: 'market', value: { source, filled: true } });
+  });
+}
+
+/**
+ * Fetches what is missing after each instrument's last bar, and the source's universes. The last stored bar is fetched
+ * again: where the source now gives another close for it, as after a split, the whole history is. One that fails is
+ * reported and holds up no other.
+ */
+async function update(
+  source: string,
+  symbols: readonly string[],
+  came: (updated: Updated) => void,
+): Promise<void> {
+  const listings = (await database.listings.bulkGet([...symbols])).filter((l) => l !== undefined);
+  await inLanes(listings, async (listing) => {
+    try {
+      came(await updateOne(source, listing));
+    } catch (error) {
+      const fault = error instanceof Error ? error.message : String(error);
+      came({ symbol: listing.symbol, added: 0, revised: false, fault });
+    }
+  });
+}
+
+async function updateOne(source: string, listing: StoredListing): Promise<Updated> {
+  const { symbol } = listing;
+  const { history } = sourceNamed(source);
+  const block = (await database.blocks.get(listing.block))?.block;
+  const old = block && unpackBars(block);
+  const fresh = old && (await withRetries(() => history(symbol, listing.last)));
+  const same =
+    fresh?.day[0] === listing.last &&
+    Math.abs((fresh.close[0] ?? 0) / (old?.close.at(-1) ?? Number.NaN) - 1) < SAME;
+  const bars = same && fresh && old ? joined(old, fresh) : await withRetries(() => history(symbol));
+  const added = Math.max(0, bars.day.length - listing.count);
+  if (!same || added > 0) await put([stored({ ...listing, kind: sourceKind(listing) }, source, bars)]);
+  return { symbol, added, revised: !same };
+}
+
+function sourceKind({ kind }: StoredListing): SourceListing['kind'] {
+  return kind === 'imported' ? 'stock' : kind;
+}
+
+/** `old` and what `fresh` has after its first bar, which both have. */
+function joined(old: Bars, fresh: Bars): Bars {
+  const join = (a: Float64Array, b: Float64Array): Float64Array => {
+    const all = new Float64Array(a.length + b.length - 1);
+    all.set(a);
+    all.set(b.subarray(1), a.length);
+    return all;
+  };
+  const day = new Int32Array(old.day.length + fresh.day.length - 1);
+  day.set(old.day);
+  day.set(fresh.day.subarray(1), old.day.length);
+  return {
+    day,
+    open: join(old.open, fresh.open),
+    high: join(old.high, fresh.high),
+    low: join(old.low, fresh.low),
+    close: join(old.close, fresh.close),
+    volume: join(old.volume, fresh.volume),
+    ...(old.factor && fresh.factor ? { factor: join(old.factor, fresh.factor) } : {}),
+  };
+}
+
+/** Puts the source's universes in place of what it gave before; those that the trader has changed are his. */
+async function renewUniverses(source: string): Promise<void> {
+  const { universes } = await withRetries(() => sourceNamed(source).catalogue());
+  await database.transaction('rw', database.universes, async () => {
+    for (const universe of universes) {
+      const before = await database.universes.get(universe.id);
+      if (before?.source === source) await database.universes.put({ ...universe, name: before.name, source });
+    }
+  });
+}
+
+const api = { survey, bring, finish, update, renewUniverses };
+export type SourceApi = typeof api;
+expose(api);
