@@ -28,6 +28,8 @@ export {
   marketCalendar,
   troubleOf,
 } from './quality/findings.ts';
+export { type GapYear, gapCalendar } from './quality/gap-calendar.ts';
+export { type Repair, repairedBars, unsettled } from './quality/repairs.ts';
 export { readRule } from './rules/check.ts';
 export { columnOf } from './rules/column-of.ts';
 export { tokensOf } from './rules/highlight.ts';
@@ -41,3 +43,5 @@ export { reduceCurves } from './statistics/reduce.ts';
 export type { Strategy } from './strategy/strategy.ts';
 export { type Axis, settingsOf, valuesFrom, withDials } from './sweeps/grid.ts';
 export { type SweepResult, type SweepSetup, sweepWork } from './sweeps/sweep.ts';
+export { type InstrumentMeasures, measureInstrument } from './universes/measure-instrument.ts';
+export { type Combination, combine, membersByDay } from './universes/spells.ts';

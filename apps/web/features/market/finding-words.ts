@@ -11,6 +11,8 @@ export function findingText({ kind, from, to, count, ratio = 1 }: Finding): stri
   switch (kind) {
     case 'split':
       return `${when}: opens at ${times} the close before, like a split that was not adjusted for`;
+    case 'factor-break':
+      return `${when}: prices jump by ${times} the close before just where the adjustment factor changes, so one of the two is wrong`;
     case 'bad-tick':
       return `${when}: closes at ${times} the close before and comes back the next day, like a bad tick`;
     case 'gap':

@@ -5,6 +5,7 @@ import type { Day } from '../days/day.ts';
 
 export const FINDING_KINDS = [
   'split',
+  'factor-break',
   'bad-tick',
   'gap',
   'stale',
@@ -22,13 +23,14 @@ export interface Finding {
   readonly to: Day;
   /** sessions or bars concerned */
   readonly count: number;
-  /** for splits and bad ticks: price / the price before */
+  /** for splits, factor breaks and bad ticks: price / the price before */
   readonly ratio?: number;
 }
 
 /** How much each kind troubles a backtest: what makes false trades weighs most. */
 const TROUBLE: Readonly<Record<FindingKind, number>> = {
   split: 100,
+  'factor-break': 100,
   'bad-tick': 40,
   gap: 5,
   stale: 5,
@@ -88,8 +90,8 @@ export function troubleOf(findings: readonly Finding[]): number {
   return findings.reduce((sum, { kind, count }) => sum + TROUBLE[kind] * Math.log2(1 + count), 0);
 }
 
-/** Jumps that look like splits not adjusted for, and ticks that the next bar takes back. */
-function jumps({ day, open, high, low, close }: Bars): Finding[] {
+/** Jumps that look like splits not adjusted for or adjusted for wrongly, and ticks that the next bar takes back. */
+function jumps({ day, open, high, low, close, factor }: Bars): Finding[] {
   const found: Finding[] = [];
   // A gauge or a rate, one value a day, is never split; its jumps are its nature.
   const isValue = high.every((h, i) => h === low[i]);
@@ -107,7 +109,10 @@ function jumps({ day, open, high, low, close }: Bars): Finding[] {
       found.push({ kind: 'bad-tick', from: day[i], to: day[i], count: 1, ratio });
       i++; // the way back is not another
     } else if (split !== undefined && size > 3 * usual && !isValue) {
-      found.push({ kind: 'split', from: day[i], to: day[i], count: 1, ratio: split });
+      // Where the factor changes too, prices were adjusted already: it is the factor that is wrong.
+      const adjusted = factor !== undefined && Math.abs(factor[i] / factor[i - 1] - 1) > SPLIT_SLACK;
+      const kind = adjusted ? 'factor-break' : 'split';
+      found.push({ kind, from: day[i], to: day[i], count: 1, ratio: split });
     }
   }
   return found;

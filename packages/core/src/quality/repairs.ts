@@ -1,0 +1,94 @@
+// Repairs: what the trader decided about bars that look wrong. They are laid over the imported bars when these are read,
+// and can be taken off again; the bars themselves are never touched.
+
+import type { Bars } from '../bars/bars.ts';
+import type { Day } from '../days/day.ts';
+import type { Finding, FindingKind } from './findings.ts';
+
+/** A change to the bar of a day. It fits only a bar with the close it was made for: new data make it void. */
+interface BarRepair {
+  readonly day: Day;
+  readonly close: number;
+}
+export type Repair =
+  /** leaves the bar out */
+  | (BarRepair & { readonly kind: 'drop' })
+  /** scales everything before the day by `ratio`: price after / price before, 0.5 for two shares out of one */
+  | (BarRepair & { readonly kind: 'split'; readonly ratio: number })
+  /** scales everything before the day as if `amount`, in money as of that day, had been reinvested */
+  | (BarRepair & { readonly kind: 'dividend'; readonly amount: number })
+  /** looked at and found right: the finding is not shown again */
+  | { readonly kind: 'accept'; readonly day: Day; readonly finding: FindingKind };
+
+const PRICES = ['open', 'high', 'low', 'close'] as const;
+
+function placeOf(days: Int32Array, day: Day): number {
+  let low = 0;
+  let high = days.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (days[middle] < day) low = middle + 1;
+    else high = middle;
+  }
+  return days[low] === day ? low : -1;
+}
+
+/** The repairs that find the bar they were made for. */
+export function fitting(bars: Bars, repairs: readonly Repair[]): Repair[] {
+  return repairs.filter((repair) => {
+    if (repair.kind === 'accept') return true;
+    const place = placeOf(bars.day, repair.day);
+    return place >= 0 && bars.close[place] === repair.close;
+  });
+}
+
+/**
+ * The bars with the repairs laid over them; `bars` itself when none fits. A dividend's share is taken of the close before it
+ * as imported, splits between them included, so the order of the repairs does not matter.
+ */
+export function repairedBars(bars: Bars, repairs: readonly Repair[]): Bars {
+  const fit = fitting(bars, repairs).filter(({ kind }) => kind !== 'accept');
+  if (fit.length === 0) return bars;
+  const size = bars.day.length;
+  // What prices are multiplied by from this bar backwards, and what volumes are divided by: splits alone.
+  const price = new Float64Array(size).fill(1);
+  const shares = new Float64Array(size).fill(1);
+  const dropped = new Uint8Array(size);
+  for (const repair of fit) {
+    const place = placeOf(bars.day, repair.day);
+    if (repair.kind === 'drop') dropped[place] = 1;
+    else if (place > 0 && repair.kind === 'split') {
+      price[place - 1] *= repair.ratio;
+      shares[place - 1] *= repair.ratio;
+    } else if (place > 0 && repair.kind === 'dividend') {
+      price[place - 1] *= Math.max(0, 1 - repair.amount / bars.close[place - 1]) || 1;
+    }
+  }
+  for (let i = size - 2; i >= 0; i--) {
+    price[i] *= price[i + 1];
+    shares[i] *= shares[i + 1];
+  }
+  const kept = bars.day.map((_day, i) => (dropped[i] ? -1 : i)).filter((i) => i >= 0);
+  const scaled = (column: Float64Array, scale: Float64Array, up: boolean): Float64Array =>
+    Float64Array.from(kept, (i) => (up ? column[i] * scale[i] : column[i] / scale[i]));
+  const factor = bars.factor ?? new Float64Array(size).fill(1);
+  const [open, high, low, close] = PRICES.map((name) => scaled(bars[name], price, true));
+  return {
+    day: Int32Array.from(kept, (i) => bars.day[i]),
+    open,
+    high,
+    low,
+    close,
+    volume: scaled(bars.volume, shares, false),
+    factor: scaled(factor, price, true),
+  };
+}
+
+/** The findings that no repair has settled: not accepted, and no gap that dropped bars alone have torn. */
+export function unsettled(findings: readonly Finding[], repairs: readonly Repair[]): Finding[] {
+  return findings.filter(({ kind, from, to, count }) => {
+    if (repairs.some((r) => r.kind === 'accept' && r.finding === kind && r.day === from)) return false;
+    const dropped = repairs.filter((r) => r.kind === 'drop' && r.day >= from && r.day <= to);
+    return !(kind === 'gap' && dropped.length >= count);
+  });
+}
