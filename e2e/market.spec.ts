@@ -33,6 +33,8 @@ test.afterAll(async () => {
 const instruments = () => page.getByRole('table', { name: 'Instruments' });
 const listed = (text: string) => expect(page.getByText(text, { exact: true })).toBeVisible();
 
+const tab = (name: string) => page.getByRole('tab', { name, exact: true }).click();
+
 async function open(symbol: string): Promise<void> {
   await page.getByLabel('Search instruments').fill(symbol);
   await instruments().getByRole('button', { name: symbol, exact: true }).click();
@@ -43,9 +45,7 @@ async function importFiles(
   files: Parameters<ReturnType<Page['locator']>['setInputFiles']>[0],
 ): Promise<void> {
   await page.getByLabel('Search instruments').fill('');
-  if (!(await page.getByRole('heading', { name: 'Import' }).isVisible())) {
-    await page.getByRole('button', { name: 'Import', exact: true }).click();
-  }
+  await tab('Import');
   const again = page.getByRole('button', { name: 'Import more' });
   if (await again.isVisible()) await again.click();
   const input = page.locator('input[type=file]');
@@ -111,6 +111,35 @@ test('a chart zooms, moves, changes its bars, draws measures and goes to a day',
   await page.getByRole('textbox', { name: 'Draw' }).fill('10-week avrage');
   await expect(page.getByRole('alert').filter({ hasText: 'Did you mean “average”?' })).toBeVisible();
 });
+
+test('a chart is dragged, holds another instrument and a measure on a scale of its own, and is saved', async () => {
+  await page.getByRole('button', { name: 'Days' }).click();
+  await page.getByRole('textbox', { name: 'Draw' }).fill('50-day average; 14-day RSI');
+  await expect(page.getByTestId('under-chart').locator('.recharts-line')).toHaveCount(1);
+  await expect(page.getByTestId('price-chart').locator('.recharts-line')).toHaveCount(1);
+  await page.getByLabel('Beside').fill('aberk');
+  await expect(page.getByTestId('price-chart').locator('.recharts-line')).toHaveCount(2);
+  const box = await page.getByTestId('price-chart').boundingBox();
+  if (!box) throw new Error('no chart');
+  await page.mouse.move(box.x + 300, box.y + 150);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 500, box.y + 150, { steps: 8 });
+  await page.mouse.up();
+  const shown = page.getByText(/\d{4}-\d\d-\d\d to \d{4}-\d\d-\d\d, \d+ bars/);
+  await expect(shown).not.toContainText('2025-12-31');
+  const [svg, png] = [await picture('As SVG'), await picture('As PNG')];
+  expect(svg.toString()).toMatch(/^<svg .*<path/s);
+  expect(svg.toString()).not.toContain('var(--');
+  expect(png.subarray(1, 4).toString()).toBe('PNG');
+  expect(png.length).toBeGreaterThan(10_000);
+});
+
+async function picture(kind: string): Promise<Buffer> {
+  await page.getByRole('button', { name: 'The chart as a picture' }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('menuitem', { name: kind }).click();
+  return readFileSync(await (await download).path());
+}
 
 test('messy CSV, XLSX, Parquet and a zip come in bar for bar, unsound rows are refused in a report', async () => {
   const [xlsx, parquet, zipped] = [barsOf(300, 1), barsOf(280, 2), barsOf(260, 3)];
@@ -233,17 +262,20 @@ test('an import can be stopped, and one of a million rows runs to its end', asyn
 });
 
 test('a universe of pasted symbols names the unknown, can be chosen on a sheet and deleted with undo', async () => {
-  await page.getByRole('button', { name: 'Universes' }).click();
+  await tab('Universes');
+  await page.getByRole('button', { name: 'New universe' }).click();
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Mine');
+  await page.getByRole('radio', { name: 'By symbols' }).check();
   await page.getByRole('textbox', { name: 'Symbols' }).fill('l1, L2 "L3";GHOST');
   await expect(page.getByRole('alert').filter({ hasText: 'left out: GHOST' })).toBeVisible();
   await page.getByRole('button', { name: 'Make a universe of 3' }).click();
   const list = page.getByRole('list', { name: 'Universes' });
-  await expect(list).toContainText('3 instruments in 1 group. No dates of membership');
+  await expect(list).toContainText('Mine');
+  await expect(page.getByRole('region', { name: 'Mine' })).toContainText('No dates of membership');
   await page.getByRole('button', { name: 'Delete Mine' }).click();
-  await expect(list).not.toContainText('3 instruments');
+  await expect(list).not.toContainText('Mine');
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(list).toContainText('3 instruments');
+  await expect(list).toContainText('Mine');
   await page.getByRole('link', { name: 'Strategies', exact: true }).click();
   await page.getByLabel('Universe', { exact: true }).selectOption({ label: 'Mine (3)' });
   await expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');
@@ -254,9 +286,9 @@ test('axe finds nothing serious in the Market place, by day and by night', async
   await listed('427 of 427');
   for (const theme of ['Night map', 'Day map']) {
     await page.getByRole('button', { name: theme }).click();
-    for (const panel of ['Universes', 'Import', 'Import']) {
-      await page.getByRole('button', { name: panel, exact: true }).click();
-      await page.waitForTimeout(400);
+    for (const panel of ['Chart', 'Quality', 'Universes', 'Feed', 'Import', 'Workspace']) {
+      await tab(panel);
+      await page.waitForTimeout(600);
       expect(await seriousFindings(page)).toEqual([]);
     }
   }

@@ -55,7 +55,7 @@ try {
   await page.getByTestId('price-chart').hover({ position: { x: 420, y: 120 } });
   await shot('market');
   await page.getByRole('button', { name: 'Night map' }).click();
-  await page.getByRole('button', { name: 'Import', exact: true }).click();
+  await page.getByRole('tab', { name: 'Import' }).click();
   await page.locator('input[type=file]').setInputFiles({
     name: 'REEF.csv',
     mimeType: 'text/csv',
@@ -66,9 +66,12 @@ try {
   await page.waitForSelector('text=Read 1 file');
   await shot('market-import');
   await page.getByRole('button', { name: 'Day map' }).click();
-  await page.getByRole('button', { name: 'Universes', exact: true }).click();
+  await page.getByRole('tab', { name: 'Universes' }).click();
   await page.waitForSelector('text=spells of membership');
   await shot('market-universes');
+  await page.getByRole('tab', { name: 'Quality' }).click();
+  await page.waitForSelector('text=have findings');
+  await shot('market-quality');
   await page.goto(`${address}/studies`);
   await page.waitForSelector('text=not built yet');
   await shot('unbuilt');

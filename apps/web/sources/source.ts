@@ -12,7 +12,7 @@ export interface SourceListing {
   readonly island?: string;
 }
 
-export interface SourceUniverse {
+interface SourceUniverse {
   readonly id: string;
   readonly name: string;
   readonly members: Universe;

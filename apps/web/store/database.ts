@@ -3,7 +3,7 @@
 // A listing names the block that holds its bars. New bars are written as new blocks that nothing names yet, and come into
 // being by one small transaction that names them: an import that is killed leaves the store as it was.
 
-import type { Universe } from '@plateau/core';
+import type { Repair, Universe } from '@plateau/core';
 import type { Layout } from '@plateau/files';
 import Dexie, { type EntityTable } from 'dexie';
 import type { Sheet } from '@/features/strategies/sheet/sheet.ts';
@@ -35,16 +35,27 @@ export interface StoredUniverse {
   readonly source?: string;
 }
 
+/** What the trader decided about a bar of an instrument; laid over its bars whenever they are read. */
+export type StoredRepair = Repair & {
+  readonly id: string;
+  readonly symbol: string;
+  /** milliseconds since 1970 */
+  readonly made: number;
+};
+
 /** How a table of one shape was laid out the last time. */
-interface StoredLayout {
+export interface StoredLayout {
   readonly shape: string;
   readonly layout: Layout;
 }
 
-interface Setting {
+export interface Setting {
   readonly key: string;
   readonly value: unknown;
 }
+
+/** The newest version of the store that this code knows. */
+export const STORE_VERSION = 4;
 
 class PlateauDatabase extends Dexie {
   declare listings: EntityTable<StoredListing, 'symbol'>;
@@ -52,6 +63,7 @@ class PlateauDatabase extends Dexie {
   declare universes: EntityTable<StoredUniverse, 'id'>;
   declare sheets: EntityTable<Sheet, 'id'>;
   declare layouts: EntityTable<StoredLayout, 'shape'>;
+  declare repairs: EntityTable<StoredRepair, 'id'>;
   declare settings: EntityTable<Setting, 'key'>;
 
   constructor() {
@@ -70,16 +82,15 @@ class PlateauDatabase extends Dexie {
         for (const symbol of symbols) {
           const { block } = await change.table('bars').get(symbol);
           await change.table('blocks').put({ id: sourceBlock('Skerry', symbol), block });
-          await change
-            .table('listings')
-            .update(symbol, {
-              source: 'Skerry',
-              block: sourceBlock('Skerry', symbol),
-              ...summaryOfBlock(block),
-            });
+          await change.table('listings').update(symbol, {
+            source: 'Skerry',
+            block: sourceBlock('Skerry', symbol),
+            ...summaryOfBlock(block),
+          });
         }
       });
     this.version(3).stores({ bars: null });
+    this.version(4).stores({ repairs: 'id, symbol' });
   }
 }
 

@@ -1,6 +1,10 @@
 /** Hands the browser a file to save. */
 export function saveFile(name: string, type: string, content: string | Uint8Array): void {
-  const url = URL.createObjectURL(new Blob([content as BlobPart], { type }));
+  saveBlob(name, new Blob([content as BlobPart], { type }));
+}
+
+export function saveBlob(name: string, content: Blob): void {
+  const url = URL.createObjectURL(content);
   const link = document.createElement('a');
   link.href = url;
   link.download = name.replace(/[\\/:*?"<>|]/g, ' ');

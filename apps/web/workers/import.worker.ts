@@ -1,6 +1,6 @@
 // Brings files of bars into the store: looks at them, reads them by their layouts, and names them in one transaction.
 
-import type { Bars } from '@plateau/core';
+import { type Bars, isoFromDay } from '@plateau/core';
 import {
   type Collected,
   Collector,
@@ -8,6 +8,7 @@ import {
   type Layout,
   type RowNote,
   readTable,
+  type ShareEvent,
   shapeOf,
   streamCsv,
   symbolOfFile,
@@ -16,7 +17,7 @@ import {
 } from '@plateau/files';
 import { expose } from 'comlink';
 import { packBars, summaryOfBlock, unpackBars } from '@/store/bar-block.ts';
-import { database, type StoredListing } from '@/store/database.ts';
+import { database, type StoredListing, type StoredRepair } from '@/store/database.ts';
 
 /** A file as it would be read. */
 export interface Inspected {
@@ -44,6 +45,8 @@ export interface ImportReport {
   readonly bars: number;
   readonly rows: number;
   readonly refused: number;
+  /** splits and dividends laid over instruments that were here */
+  readonly repairs: number;
   readonly notes: readonly RowNote[];
 }
 
@@ -82,20 +85,34 @@ async function inspect(given: readonly File[]): Promise<{ files: Inspected[]; sk
   return { files: inspected, skipped };
 }
 
-async function look(path: string, content: Blob): Promise<Inspected> {
+async function rowsOf(path: string, content: Blob, separator?: string): ReturnType<typeof readTable> {
   const kind = tableKind(path) ?? 'csv';
   const head = kind === 'csv' ? content.slice(0, PREVIEW_BYTES) : content;
-  const table = await readTable(kind, new Uint8Array(await head.arrayBuffer()));
+  return readTable(kind, new Uint8Array(await head.arrayBuffer()), separator);
+}
+
+/** A file as it would be read with another mark between its cells. */
+async function cutBy(k: number, separator: string): Promise<Pick<Inspected, 'preview' | 'layout'>> {
+  const file = files[k];
+  const table = file && (await rowsOf(file.path, file.content, separator));
+  const preview = table?.ok ? table.rows.slice(0, PREVIEW_ROWS) : [];
+  return { preview, layout: { ...guessLayout(preview), separator } };
+}
+
+async function look(path: string, content: Blob): Promise<Inspected> {
+  const table = await rowsOf(path, content);
   const base = { path, size: content.size, preview: [], layout: NO_LAYOUT, shape: '', remembered: false };
   if (!table.ok) return { ...base, fault: table.message };
   const preview = table.rows.slice(0, PREVIEW_ROWS);
   const guess = guessLayout(preview);
   const shape = shapeOf(preview, guess);
   const known = await database.layouts.get(shape);
+  const separator = known?.layout.separator;
+  const recut = separator === undefined ? undefined : await rowsOf(path, content, separator);
   return {
     ...base,
-    preview,
-    layout: known ? { ...known.layout, skip: guess.skip } : guess,
+    preview: recut?.ok ? recut.rows.slice(0, PREVIEW_ROWS) : preview,
+    layout: known ? { ...known.layout, ...(separator ? {} : { skip: guess.skip }) } : guess,
     shape,
     remembered: known !== undefined,
   };
@@ -119,6 +136,7 @@ async function run(
     await readRows(
       path,
       content,
+      layout.separator,
       (row) => file.row(row, ++line),
       (part) => {
         progress({ bytes: bytes + part, total, rows: rows + line });
@@ -142,12 +160,13 @@ async function run(
 async function readRows(
   path: string,
   content: Blob,
+  separator: string | undefined,
   each: (row: readonly string[]) => void,
   read: (bytes: number) => void,
 ): Promise<void> {
   const kind = tableKind(path) ?? 'csv';
-  if (kind === 'csv' && content.size > PREVIEW_BYTES) return streamCsv(content, each, read);
-  const table = await readTable(kind, new Uint8Array(await content.arrayBuffer()));
+  if (kind === 'csv' && content.size > PREVIEW_BYTES) return streamCsv(content, each, read, separator);
+  const table = await readTable(kind, new Uint8Array(await content.arrayBuffer()), separator);
   if (!table.ok) throw new Error(`${path}: ${table.message}. Nothing was imported.`);
   for (const row of table.rows) each(row);
 }
@@ -183,9 +202,11 @@ async function store(collected: Collected, duplicates: Duplicates, alive: () => 
     await database.blocks.bulkPut(batch);
     alive();
   }
+  const events = await repairsFor(collected.events);
   // Until here nothing names the new blocks; from here on everything does.
-  await database.transaction('rw', database.listings, async () => {
+  await database.transaction('rw', database.listings, database.repairs, async () => {
     await database.listings.bulkPut(listings);
+    await database.repairs.bulkPut(events.repairs);
   });
   await database.blocks.bulkDelete(coming.flatMap((symbol) => known.get(symbol)?.block ?? []));
   return {
@@ -193,9 +214,51 @@ async function store(collected: Collected, duplicates: Duplicates, alive: () => 
     kept,
     bars: listings.reduce((sum, { count }) => sum + count, 0),
     rows: collected.rows,
-    refused: collected.refused,
-    notes: collected.notes,
+    refused: collected.refused + events.refused,
+    repairs: events.repairs.length,
+    notes: [...collected.notes, ...events.notes],
   };
+}
+
+/** A split whose jump is this much smaller than it says was adjusted for before. */
+const SEEN_SPLIT = 0.5;
+
+/**
+ * Splits and dividends of instruments that are here already, as repairs: the bars stay as they were imported. A split where
+ * prices do not jump has been adjusted for, and is refused.
+ */
+async function repairsFor(events: readonly ShareEvent[]) {
+  const repairs: StoredRepair[] = [];
+  const notes: RowNote[] = [];
+  const symbols = [...new Set(events.map(({ symbol }) => symbol))];
+  const listings = await database.listings.bulkGet(symbols);
+  for (const [n, symbol] of symbols.entries()) {
+    const block = await database.blocks.get(listings[n]?.block ?? '');
+    const bars = block && unpackBars(block.block);
+    for (const { day, split, dividend } of events.filter((event) => event.symbol === symbol)) {
+      const refuse = (message: string): void => {
+        notes.push({ file: '', symbol, kind: 'refused', message: `${isoFromDay(day)}: ${message}` });
+      };
+      const place = bars?.day.findIndex((d) => d >= day) ?? -1;
+      const before = bars?.close[place - 1];
+      const close = bars?.close[place];
+      const its = bars?.day[place];
+      if (!bars) refuse('there is no such instrument');
+      else if (before === undefined || close === undefined || its === undefined)
+        refuse('it has no bars around this day');
+      else {
+        const base = { symbol, day: its, close, made: Date.now() };
+        const jump = Math.log((bars.open[place] ?? close) / before) / Math.log(1 / split);
+        if (split !== 1 && !(jump > SEEN_SPLIT))
+          refuse(`no split of ${split} is seen in its prices, as if adjusted before`);
+        else if (split !== 1)
+          repairs.push({ ...base, id: crypto.randomUUID(), kind: 'split', ratio: 1 / split });
+        if (dividend > 0)
+          repairs.push({ ...base, id: crypto.randomUUID(), kind: 'dividend', amount: dividend });
+      }
+    }
+  }
+  return { repairs, notes, refused: notes.length };
 }
 
 /** The bars of both; on a day of both the new one's. */
@@ -234,11 +297,12 @@ async function sweep(): Promise<number> {
   const named = new Set((await database.listings.toArray()).map(({ block }) => block));
   const ids = await database.blocks.toCollection().primaryKeys();
   const old = Date.now() - YOUNG;
-  const orphans = ids.filter((id) => !named.has(id) && Number(id.split('-')[0]) < old);
+  // A source's blocks bear no time: they are written together with what names them.
+  const orphans = ids.filter((id) => !named.has(id) && !(Number(id.split('-')[0]) >= old));
   await database.blocks.bulkDelete(orphans);
   return orphans.length;
 }
 
-const api = { inspect, run, remember, sweep };
+const api = { inspect, cutBy, run, remember, sweep };
 export type ImportApi = typeof api;
 expose(api);

@@ -1,7 +1,7 @@
 // Reads bars from the store into memory that all engine workers share.
 
 import { type SharedMarket, shareMarket } from '@plateau/core';
-import { unpackBars } from '@/store/bar-block.ts';
+import { readBars } from '@/store/bars.ts';
 import { database } from '@/store/database.ts';
 
 export type MarketAnswer = { readonly market: SharedMarket } | { readonly fault: string };
@@ -9,12 +9,7 @@ export type MarketAnswer = { readonly market: SharedMarket } | { readonly fault:
 async function answer(symbols: readonly string[]): Promise<MarketAnswer> {
   try {
     const listings = (await database.listings.bulkGet([...symbols])).filter((l) => l !== undefined);
-    const blocks = await database.blocks.bulkGet(listings.map(({ block }) => block));
-    const bars = listings.flatMap(({ symbol }, k) => {
-      const block = blocks[k]?.block;
-      return block ? [[symbol, unpackBars(block)] as const] : [];
-    });
-    return { market: shareMarket(new Map(bars)) };
+    return { market: shareMarket(await readBars(listings)) };
   } catch (error) {
     return { fault: error instanceof Error ? error.message : String(error) };
   }

@@ -14,6 +14,7 @@ export {
 } from './days/day.ts';
 export { createEngine, type Engine, type Run, type RunOutcome } from './engine.ts';
 export { catalogue, formOf } from './measures/catalogue.ts';
+export { fingerprint } from './numeric/fingerprint.ts';
 export { exp, log } from './numeric/portable.ts';
 export { createRandom } from './numeric/random.ts';
 export type { FromWorker, ToWorker } from './parallel/messages.ts';

@@ -33,14 +33,19 @@ export async function barsXlsx(bars: Bars): Promise<Uint8Array> {
 }
 
 export function barsParquet(bars: Bars): Uint8Array {
+  // Prices repeat too little for a dictionary, and no reader of ours looks at statistics.
+  const plain = { type: 'DOUBLE', encoding: 'PLAIN' } as const;
   const prices = PRICES.map((key) => ({
     name: key[0]?.toUpperCase() + key.slice(1),
     data: bars[key],
-    type: 'DOUBLE' as const,
+    ...plain,
   }));
-  const factor = bars.factor ? [{ name: 'Factor', data: bars.factor, type: 'DOUBLE' as const }] : [];
-  const days = Array.from(bars.day, isoFromDay);
-  return new Uint8Array(
-    parquetWriteBuffer({ columnData: [{ name: 'Date', data: days, type: 'STRING' }, ...prices, ...factor] }),
-  );
+  const factor = bars.factor ? [{ name: 'Factor', data: bars.factor, ...plain }] : [];
+  const days = {
+    name: 'Date',
+    data: Array.from(bars.day, isoFromDay),
+    type: 'STRING',
+    encoding: 'PLAIN',
+  } as const;
+  return new Uint8Array(parquetWriteBuffer({ columnData: [days, ...prices, ...factor], statistics: false }));
 }

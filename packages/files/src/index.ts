@@ -4,7 +4,7 @@ export { readBarsCsv } from './bars-csv.ts';
 export { barsCsv, barsParquet, barsXlsx } from './bars-export.ts';
 export { type Entry, unpack } from './import/archive.ts';
 export { DATE_ORDERS, type DateOrder } from './import/cells.ts';
-export { type Collected, Collector, type RowNote, symbolOfFile } from './import/collect.ts';
+export { type Collected, Collector, type RowNote, type ShareEvent, symbolOfFile } from './import/collect.ts';
 export { faultInLayout, guessLayout, type Layout, ROLES, type Role, shapeOf } from './import/layout.ts';
 export { streamCsv } from './import/stream-csv.ts';
 export { readTable, type TableKind, tableKind } from './import/tables.ts';
@@ -13,5 +13,12 @@ export { decisionsCsv, equityCsv, nextOrdersCsv, tradesCsv } from './run-csv.ts'
 export { readStrategy, readStrategyFile, STRATEGY_FORMAT, writeStrategyFile } from './strategy-file.ts';
 export { summaryJson } from './summary.ts';
 export { sweepCsv } from './sweep-csv.ts';
-export { readUniverseCsv } from './universe-csv.ts';
+export { readUniverseCsv, universeCsv } from './universe-csv.ts';
+export {
+  readWorkspace,
+  readWorkspaceBars,
+  type WorkspaceContents,
+  type WorkspaceTables,
+  WorkspaceWriter,
+} from './workspace.ts';
 export { writeCsv } from './write-csv.ts';

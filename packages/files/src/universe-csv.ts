@@ -1,8 +1,9 @@
 // A universe as CSV: symbol, from, to, group; all but symbol optional, a symbol may have several rows.
 
-import { dayFromIso, type Membership, type Universe } from '@plateau/core';
+import { dayFromIso, isoFromDay, type Membership, type Universe } from '@plateau/core';
 import { csvRows } from './csv-rows.ts';
 import type { FileProblem, Result } from './problem.ts';
+import { writeCsv } from './write-csv.ts';
 
 export function readUniverseCsv(text: string, file: string): Result<Universe> {
   const rows = [...csvRows(text)];
@@ -51,4 +52,13 @@ export function readUniverseCsv(text: string, file: string): Result<Universe> {
     });
   });
   return problems.length > 0 ? { ok: false, problems } : { ok: true, value: members };
+}
+
+/** A universe as CSV that {@link readUniverseCsv} reads back. */
+export function universeCsv(universe: Universe): string {
+  const date = (day: number | undefined): string => (day === undefined ? '' : isoFromDay(day));
+  return writeCsv(
+    ['symbol', 'from', 'to', 'group'],
+    universe.map(({ symbol, from, to, group = '' }) => [symbol, date(from), date(to), group]),
+  );
 }

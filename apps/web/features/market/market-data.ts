@@ -1,47 +1,45 @@
-// What the Market place reads: listings, bars, findings.
+// What the Market place reads: listings, bars, repairs, findings.
 
 import type { Bars } from '@plateau/core';
-import { type Remote, wrap } from 'comlink';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useState } from 'react';
-import { unpackBars } from '@/store/bar-block.ts';
-import { database, type StoredListing } from '@/store/database.ts';
-import type { InstrumentQuality, QualityApi } from '@/workers/quality.worker.ts';
+import { readBars } from '@/store/bars.ts';
+import { database, type StoredListing, type StoredRepair } from '@/store/database.ts';
+import type { InstrumentQuality } from '@/workers/quality.worker.ts';
+import { inspectMarket } from '@/workers/quality-client.ts';
 
 export function useListings(): readonly StoredListing[] | undefined {
   return useLiveQuery(() => database.listings.toArray(), []);
 }
 
-/** An instrument's bars; undefined while they are read or where there are none. */
+/** All repairs, the oldest first. */
+export function useRepairs(): readonly StoredRepair[] | undefined {
+  return useLiveQuery(async () => (await database.repairs.toArray()).sort((a, b) => a.made - b.made), []);
+}
+
+/** An instrument's bars, repaired; undefined while they are read or where there are none. */
 export function useBars(listing: StoredListing | undefined): Bars | undefined {
-  const [bars, setBars] = useState<{ block: string; bars: Bars }>();
-  const block = listing?.block;
+  return useLiveQuery(
+    async () => (listing ? (await readBars([listing])).get(listing.symbol) : undefined),
+    [listing?.symbol, listing?.block, listing?.count],
+  );
+}
+
+/** Findings by symbol, looked for anew whenever listings or repairs change; undefined while they are first looked for. */
+export function useQuality(
+  listings: readonly StoredListing[] | undefined,
+  repairs: readonly StoredRepair[] | undefined,
+): ReadonlyMap<string, InstrumentQuality> | undefined {
+  const [found, setFound] = useState<ReadonlyMap<string, InstrumentQuality>>();
   useEffect(() => {
-    if (block === undefined) return;
+    if (!listings || !repairs || listings.length === 0) return;
     let late = false;
-    database.blocks.get(block).then((stored) => {
-      if (stored && !late) setBars({ block, bars: unpackBars(stored.block) });
+    inspectMarket().then((all) => {
+      if (!late) setFound(all);
     });
     return () => {
       late = true;
     };
-  }, [block]);
-  return bars && bars.block === block ? bars.bars : undefined;
-}
-
-/** Findings by symbol, looked for anew whenever the listings change; undefined while they are looked for. */
-export function useQuality(
-  listings: readonly StoredListing[] | undefined,
-): ReadonlyMap<string, InstrumentQuality> | undefined {
-  const [found, setFound] = useState<ReadonlyMap<string, InstrumentQuality>>();
-  useEffect(() => {
-    if (!listings || listings.length === 0) return;
-    const worker = new Worker(new URL('../../workers/quality.worker.ts', import.meta.url), {
-      type: 'module',
-    });
-    const api: Remote<QualityApi> = wrap<QualityApi>(worker);
-    api.inspectAll().then((all) => setFound(new Map(all.map((q) => [q.symbol, q]))));
-    return () => worker.terminate();
-  }, [listings]);
+  }, [listings, repairs]);
   return found;
 }

@@ -1,52 +1,73 @@
 'use client';
 
 import { isoFromDay } from '@plateau/core';
-import { barsCsv, barsParquet, barsXlsx } from '@plateau/files';
-import { Download, FileInput, Users } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { Tabs } from 'radix-ui';
+import { type ReactNode, useEffect, useMemo, useState } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
 import type { StoredListing } from '@/store/database.ts';
-import { Button } from '@/ui/button';
 import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
 import { count } from '@/ui/format.ts';
-import { saveFile } from '@/ui/save-file.ts';
 import type { InstrumentQuality } from '@/workers/quality.worker.ts';
-import { findingText } from './finding-words.ts';
+import { FeedPanel } from './feed-panel.tsx';
 import { ImportPanel } from './import/import-panel.tsx';
-import { useBars, useListings, useQuality } from './market-data.ts';
-import { PriceChart } from './price-chart.tsx';
-import { Universes } from './universes.tsx';
+import { InstrumentView } from './instrument-view.tsx';
+import { useListings, useQuality, useRepairs } from './market-data.ts';
+import { QualityPanel } from './quality-panel.tsx';
+import { Universes } from './universes/universes.tsx';
+import { WorkspacePanel } from './workspace/workspace-panel.tsx';
 
 interface Instrument extends StoredListing {
   readonly quality: InstrumentQuality | undefined;
 }
 
 const columns: DataColumn<Instrument>[] = [
-  column('symbol', 'Symbol', (i) => i.symbol, { width: 70, left: true, show: (i) => i.symbol }),
-  column('name', 'Name', (i) => i.name, { width: 150, left: true, show: (i) => i.name }),
-  column('kind', 'Kind', (i) => i.kind, { width: 56, left: true, show: (i) => i.kind }),
-  column('first', 'From', (i) => i.first, { width: 74, left: true, show: (i) => isoFromDay(i.first) }),
-  column('last', 'To', (i) => i.last, { width: 74, left: true, show: (i) => isoFromDay(i.last) }),
+  column('symbol', 'Symbol', (i) => i.symbol, { width: 62, left: true, show: (i) => i.symbol }),
+  column('name', 'Name', (i) => i.name, { width: 124, left: true, show: (i) => i.name }),
+  column('kind', 'Kind', (i) => i.kind, { width: 48, left: true, show: (i) => i.kind }),
+  column('first', 'From', (i) => i.first, { width: 70, left: true, show: (i) => isoFromDay(i.first) }),
+  column('last', 'To', (i) => i.last, { width: 70, left: true, show: (i) => isoFromDay(i.last) }),
   column('trouble', 'Findings', (i) => i.quality?.trouble, {
     width: 62,
     show: (i) => (i.quality ? i.quality.findings.length || '–' : '…'),
   }),
 ];
 
-/** The Market place: every instrument, its chart, what is wrong with its bars, and the way in for more. */
+const PANELS = [
+  ['instrument', 'Chart'],
+  ['quality', 'Quality'],
+  ['universes', 'Universes'],
+  ['feed', 'Feed'],
+  ['import', 'Import'],
+  ['workspace', 'Workspace'],
+] as const;
+type PanelName = (typeof PANELS)[number][0];
+
+/** What the address says, so that a place worth coming back to can be kept. */
+function address(panel: PanelName, symbol: string | undefined, day: number | undefined): void {
+  const query = new URLSearchParams();
+  if (panel !== 'instrument') query.set('panel', panel);
+  if (symbol !== undefined) query.set('symbol', symbol);
+  if (day !== undefined) query.set('day', isoFromDay(day));
+  window.history.replaceState(null, '', `?${query}`);
+}
+
+/** The Market place: every instrument beside its chart, and what brings in, checks, groups and keeps them. */
 export function MarketPage() {
   const listings = useListings();
-  const quality = useQuality(listings);
+  const repairs = useRepairs();
+  const quality = useQuality(listings, repairs);
   const [search, setSearch] = useState('');
   const [symbol, setSymbol] = useState<string>();
   const [goTo, setGoTo] = useState<number>();
-  const [panel, setPanel] = useState<'instrument' | 'import' | 'universes'>('instrument');
+  const [panel, setPanel] = useState<PanelName>('instrument');
 
   useEffect(() => {
     const asked = new URLSearchParams(window.location.search);
     setSymbol(asked.get('symbol') ?? undefined);
-    const wanted = asked.get('panel');
-    if (wanted === 'import' || wanted === 'universes') setPanel(wanted);
+    const day = asked.get('day');
+    if (day) setGoTo(Math.floor(Date.parse(day) / 86_400_000) || undefined);
+    const wanted = PANELS.find(([name]) => name === asked.get('panel'));
+    if (wanted) setPanel(wanted[0]);
   }, []);
   const instruments = useMemo(() => {
     const words = search.trim().toLowerCase().split(/\s+/);
@@ -58,25 +79,27 @@ export function MarketPage() {
       .map((l): Instrument => ({ ...l, quality: quality?.get(l.symbol) }));
   }, [listings, quality, search]);
   const chosen = listings?.find((l) => l.symbol === symbol) ?? listings?.[0];
-  const open = (next: string): void => {
+  const own = useMemo(
+    () => (repairs ?? []).filter((repair) => repair.symbol === chosen?.symbol),
+    [repairs, chosen?.symbol],
+  );
+  const open = (next: string, day?: number): void => {
     setSymbol(next);
-    setGoTo(undefined);
+    setGoTo(day);
     setPanel('instrument');
-    window.history.replaceState(null, '', `?symbol=${encodeURIComponent(next)}`);
+    address('instrument', next, day);
   };
-  const toggle = (wanted: 'import' | 'universes'): void => {
-    const next = panel === wanted ? 'instrument' : wanted;
+  const show = (next: PanelName): void => {
     setPanel(next);
-    window.history.replaceState(null, '', next === 'instrument' ? '?' : `?panel=${next}`);
+    address(next, symbol, undefined);
   };
-  const close = (): void => setPanel('instrument');
   if (!listings) return null;
 
   return (
     <main className="h-full">
       <h1 className="sr-only">Market</h1>
       <Group orientation="horizontal" className="h-full">
-        <Panel defaultSize="40%" minSize="25%" className="flex flex-col px-3 pb-2">
+        <Panel defaultSize="38%" minSize="25%" className="flex flex-col px-3 pb-2">
           <div className="flex items-center gap-2 py-2">
             <input
               type="search"
@@ -89,12 +112,6 @@ export function MarketPage() {
             <span className="whitespace-nowrap text-soft">
               {count(instruments.length)} of {count(listings.length)}
             </span>
-            <Button aria-pressed={panel === 'universes'} onClick={() => toggle('universes')}>
-              <Users size={14} aria-hidden /> Universes
-            </Button>
-            <Button aria-pressed={panel === 'import'} onClick={() => toggle('import')}>
-              <FileInput size={14} aria-hidden /> Import
-            </Button>
           </div>
           <div className="min-h-0 flex-1">
             <DataTable
@@ -108,88 +125,66 @@ export function MarketPage() {
           </div>
         </Panel>
         <Separator aria-label="Width of the list" className="w-1 bg-hairline hover:bg-accent" />
-        <Panel minSize="40%" className="flex min-h-0 flex-col px-3 pb-2">
-          {panel === 'universes' ? (
-            <Universes listings={listings} listed={instruments} onClose={close} />
-          ) : panel === 'import' || !chosen ? (
-            <ImportPanel onClose={close} />
-          ) : (
-            <InstrumentView
-              key={chosen.block}
-              listing={chosen}
-              quality={quality?.get(chosen.symbol)}
-              goTo={goTo}
-              onGoTo={setGoTo}
-            />
-          )}
+        <Panel minSize="40%" className="px-3 pb-2">
+          <Tabs.Root
+            value={panel}
+            onValueChange={(next) => show(next as PanelName)}
+            activationMode="manual"
+            className="flex h-full min-h-0 flex-col"
+          >
+            <Tabs.List aria-label="Market" className="flex gap-4 border-b border-hairline">
+              {PANELS.map(([name, label]) => (
+                <Tabs.Trigger
+                  key={name}
+                  value={name}
+                  className="-outline-offset-2 border-b-2 border-transparent px-1 py-1.5 text-soft hover:text-ink data-[state=active]:border-accent data-[state=active]:text-ink"
+                >
+                  {label}
+                </Tabs.Trigger>
+              ))}
+            </Tabs.List>
+            <Tabs.Content value={panel} className="flex min-h-0 flex-1 flex-col" tabIndex={-1}>
+              {panel === 'instrument' &&
+                (chosen ? (
+                  <InstrumentView
+                    key={chosen.block}
+                    listing={chosen}
+                    listings={listings}
+                    quality={quality?.get(chosen.symbol)}
+                    repairs={own}
+                    goTo={goTo}
+                    onGoTo={setGoTo}
+                  />
+                ) : (
+                  <p className="p-6 text-soft">The market is empty: import files, or add from the feed.</p>
+                ))}
+              {panel === 'quality' && (
+                <QualityPanel listings={listings} quality={quality} repairs={repairs ?? []} onOpen={open} />
+              )}
+              {panel === 'universes' && (
+                <Universes listings={listings} listed={instruments} quality={quality} />
+              )}
+              <Kept shown={panel === 'feed'}>
+                <FeedPanel listings={listings} />
+              </Kept>
+              <Kept shown={panel === 'import'}>
+                <ImportPanel />
+              </Kept>
+              {panel === 'workspace' && <WorkspacePanel />}
+            </Tabs.Content>
+          </Tabs.Root>
         </Panel>
       </Group>
     </main>
   );
 }
 
-interface InstrumentViewProps {
-  readonly listing: StoredListing;
-  readonly quality: InstrumentQuality | undefined;
-  readonly goTo: number | undefined;
-  readonly onGoTo: (day: number) => void;
-}
-
-function InstrumentView({ listing, quality, goTo, onGoTo }: InstrumentViewProps) {
-  const bars = useBars(listing);
-  const { symbol } = listing;
-  const parquet = 'application/vnd.apache.parquet';
-  const sheet = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
-  return (
-    <>
-      <header className="flex items-baseline gap-3 pt-2">
-        <h2 className="truncate font-serif text-xl">{listing.name}</h2>
-        <span className="font-semibold">{symbol}</span>
-        <span className="min-w-0 flex-1 truncate text-soft">
-          {[
-            listing.kind,
-            listing.group,
-            listing.island,
-            `${count(listing.count)} bars from ${listing.source}`,
-          ]
-            .filter(Boolean)
-            .join(' · ')}
-        </span>
-        {bars && (
-          <span className="flex shrink-0 gap-1">
-            <Button onClick={() => saveFile(`${symbol}.csv`, 'text/csv', barsCsv(bars))}>
-              <Download size={14} aria-hidden /> CSV
-            </Button>
-            <Button onClick={async () => saveFile(`${symbol}.xlsx`, sheet, await barsXlsx(bars))}>
-              XLSX
-            </Button>
-            <Button onClick={() => saveFile(`${symbol}.parquet`, parquet, barsParquet(bars))}>Parquet</Button>
-          </span>
-        )}
-      </header>
-      {bars && <PriceChart symbol={symbol} bars={bars} goTo={goTo} />}
-      <section
-        aria-label="Findings"
-        className="max-h-44 shrink-0 overflow-auto border-t border-hairline pt-1"
-        tabIndex={0}
-      >
-        <h3 className="font-semibold">What looks wrong</h3>
-        {!quality && <p className="text-soft">Looking through the bars …</p>}
-        {quality?.findings.length === 0 && <p className="text-soft">Nothing: every check passed.</p>}
-        <ul>
-          {quality?.findings.map((finding) => (
-            <li key={`${finding.kind} ${finding.from}`}>
-              <button
-                type="button"
-                className="text-left hover:text-accent hover:underline"
-                onClick={() => onGoTo(finding.from)}
-              >
-                {findingText(finding)}
-              </button>
-            </li>
-          ))}
-        </ul>
-      </section>
-    </>
-  );
+/** Stays, out of sight, once it was shown: its work goes on while another panel is looked at. */
+function Kept({ shown, children }: { shown: boolean; children: ReactNode }) {
+  const [opened, setOpened] = useState(shown);
+  useEffect(() => {
+    if (shown) setOpened(true);
+  }, [shown]);
+  if (!opened && !shown) return null;
+  return <div className={shown ? 'flex min-h-0 flex-1 flex-col' : 'hidden'}>{children}</div>;
 }

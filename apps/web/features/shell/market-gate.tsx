@@ -3,7 +3,7 @@
 import { Progress } from 'radix-ui';
 import { type ReactNode, useCallback, useEffect, useState } from 'react';
 import { sources } from '@/sources/sources.ts';
-import { database } from '@/store/database.ts';
+import { database, STORE_VERSION } from '@/store/database.ts';
 import { Button } from '@/ui/button';
 import { warmEngine } from '@/workers/engine-client.ts';
 import { type FillProgress, fillStore } from '@/workers/source-client.ts';
@@ -13,7 +13,8 @@ type State =
   | { readonly kind: 'looking' }
   | { readonly kind: 'filling'; readonly progress: FillProgress }
   | { readonly kind: 'failed'; readonly message: string }
-  | { readonly kind: 'ready' };
+  | { readonly kind: 'ready' }
+  | { readonly kind: 'outdated' };
 
 /** Lets the places in once there is a market in the store; on the first start it fetches one and shows how far it is. */
 export function MarketGate({ children }: { children: ReactNode }) {
@@ -26,8 +27,13 @@ export function MarketGate({ children }: { children: ReactNode }) {
     const tell = (next: State): void => {
       if (!leaving.signal.aborted) setState(next);
     };
+    // Another tab wants to change the store's tables: this one lets go of it, and can no longer save.
+    const letGo = (): void => tell({ kind: 'outdated' });
+    database.on('versionchange', letGo);
     const start = async (): Promise<void> => {
       warmEngine();
+      await database.open();
+      if (database.verno > STORE_VERSION) return tell({ kind: 'outdated' });
       if (!(await database.settings.get('market'))) {
         tell({ kind: 'filling', progress: { done: 0, total: 0, bars: 0 } });
         await fillStore(sources[0].name, (progress) => tell({ kind: 'filling', progress }), leaving.signal);
@@ -36,7 +42,10 @@ export function MarketGate({ children }: { children: ReactNode }) {
       registerServiceWorker();
     };
     start().catch((error: Error) => tell({ kind: 'failed', message: error.message }));
-    return () => leaving.abort();
+    return () => {
+      leaving.abort();
+      database.on('versionchange').unsubscribe(letGo);
+    };
   }, [attempt]);
 
   const again = useCallback(() => setAttempt((n) => n + 1), []);
@@ -47,6 +56,8 @@ export function MarketGate({ children }: { children: ReactNode }) {
       <div className="w-[28rem] border border-hairline bg-raised p-8">
         {state.kind === 'filling' ? (
           <Filling {...state.progress} />
+        ) : state.kind === 'outdated' ? (
+          <Outdated />
         ) : (
           <Failed message={state.message} again={again} />
         )}
@@ -74,6 +85,21 @@ function Filling({ done, total, bars }: FillProgress) {
         {done} of {total || '…'} instruments, {bars.toLocaleString('en')} bars
       </p>
     </>
+  );
+}
+
+function Outdated() {
+  return (
+    <div role="alert">
+      <h1 className="font-serif text-xl">A newer Plateau is open in another tab</h1>
+      <p className="mt-2">
+        It keeps its store in a newer form, which this page cannot write. Nothing is lost: load this page
+        again to go on with it here.
+      </p>
+      <Button className="mt-4" onClick={() => window.location.reload()}>
+        Load again
+      </Button>
+    </div>
   );
 }
 

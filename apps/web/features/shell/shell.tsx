@@ -29,7 +29,12 @@ export function Shell({ nonce, children }: { nonce: string | undefined; children
           </div>
         </div>
         <CommandMenu />
-        <Toaster position="bottom-left" toastOptions={{ className: 'font-sans' }} />
+        <Toaster
+          position="bottom-left"
+          duration={15_000}
+          closeButton
+          toastOptions={{ className: 'font-sans' }}
+        />
       </Tooltip.Provider>
     </ThemeProvider>
   );

@@ -66,9 +66,17 @@ export function dayFromIso(text: string): Day | undefined {
 
 /** YYYY-MM-DD. @example isoFromDay(1) // '1970-01-02' */
 export function isoFromDay(day: Day): string {
+  const known = isoDays.get(day);
+  if (known !== undefined) return known;
   const { year, month, date } = civilFromDay(day);
-  return `${String(year).padStart(4, '0')}-${String(month).padStart(2, '0')}-${String(date).padStart(2, '0')}`;
+  const text = `${String(year).padStart(4, '0')}-${String(month).padStart(2, '0')}-${String(date).padStart(2, '0')}`;
+  if (isoDays.size < MOST_ISO_DAYS) isoDays.set(day, text);
+  return text;
 }
+
+/** Instruments have much the same days, and whole markets are written: each day's text is made once. */
+const isoDays = new Map<Day, string>();
+const MOST_ISO_DAYS = 40_000;
 
 /** Monday = 1 … Sunday = 7. */
 export function weekdayOf(day: Day): number {

@@ -4,9 +4,9 @@ import { civilFromDay, type Day, dayFromCivil } from '../days/day.ts';
 
 export interface GapYear {
   readonly year: number;
-  /** sessions of the market in each of 53 weeks, counted in sevens from 1 January */
+  /** sessions of the market while the series lived, in each of 53 weeks counted in sevens from 1 January */
   readonly sessions: Uint8Array;
-  /** of these, the ones without a bar while the series lived */
+  /** of these, the ones without a bar */
   readonly missing: Uint8Array;
   /** the first day of each week's first missing session; 0 where none is missing */
   readonly firstMissing: Int32Array;
@@ -14,13 +14,14 @@ export interface GapYear {
 
 const WEEKS = 53;
 
-/** @param calendar the market's sessions, rising */
+/** The years in which the series lived. @param calendar the market's sessions, rising */
 export function gapCalendar(days: Int32Array, calendar: Int32Array): GapYear[] {
   const years = new Map<number, GapYear>();
   const first = days[0];
   const last = days[days.length - 1];
   let i = 0;
   for (const session of calendar) {
+    if (!(session >= first && session <= last)) continue;
     const { year, week } = weekOfYear(session);
     const row = years.get(year) ?? {
       year,
@@ -29,7 +30,6 @@ export function gapCalendar(days: Int32Array, calendar: Int32Array): GapYear[] {
       firstMissing: new Int32Array(WEEKS),
     };
     years.set(year, row);
-    if (!(session >= first && session <= last)) continue;
     row.sessions[week]++;
     while (days[i] < session) i++;
     if (days[i] === session) continue;

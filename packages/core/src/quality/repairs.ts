@@ -2,6 +2,7 @@
 // and can be taken off again; the bars themselves are never touched.
 
 import type { Bars } from '../bars/bars.ts';
+import { countUntil } from '../days/calendar.ts';
 import type { Day } from '../days/day.ts';
 import type { Finding, FindingKind } from './findings.ts';
 
@@ -23,18 +24,12 @@ export type Repair =
 const PRICES = ['open', 'high', 'low', 'close'] as const;
 
 function placeOf(days: Int32Array, day: Day): number {
-  let low = 0;
-  let high = days.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (days[middle] < day) low = middle + 1;
-    else high = middle;
-  }
-  return days[low] === day ? low : -1;
+  const place = countUntil(days, day) - 1;
+  return days[place] === day ? place : -1;
 }
 
 /** The repairs that find the bar they were made for. */
-export function fitting(bars: Bars, repairs: readonly Repair[]): Repair[] {
+function fitting(bars: Bars, repairs: readonly Repair[]): Repair[] {
   return repairs.filter((repair) => {
     if (repair.kind === 'accept') return true;
     const place = placeOf(bars.day, repair.day);

@@ -6,9 +6,16 @@ import { readRule } from './check.ts';
 import { Evaluator } from './evaluate.ts';
 import { createPanel } from './panel.ts';
 import type { RuleProblem } from './problem.ts';
+import { unitOf } from './units.ts';
 
 export type DrawnColumn =
-  | { readonly ok: true; readonly bars: Bars; readonly values: Float64Array }
+  | {
+      readonly ok: true;
+      readonly bars: Bars;
+      readonly values: Float64Array;
+      /** whether the values are prices, and so stand on one scale with the bars */
+      readonly isPrice: boolean;
+    }
   | { readonly ok: false; readonly problems: readonly RuleProblem[] };
 
 /** A value in rule text on each of the instrument's bars, in days, weeks or months. */
@@ -27,6 +34,7 @@ export function columnOf(market: Market, symbol: string, text: string, unit: Bar
   return {
     ok: true,
     bars,
+    isPrice: unitOf(read.tree) === 'price',
     values: typeof values === 'number' ? new Float64Array(bars.day.length).fill(values) : values,
   };
 }

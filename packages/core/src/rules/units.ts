@@ -17,7 +17,7 @@ const NAMES: Record<Kept, string> = {
 };
 
 /** The unit of a value; undefined for a plain number, which may stand beside any. */
-function unitOf(node: Node): Kept | undefined {
+export function unitOf(node: Node): Kept | undefined {
   switch (node.kind) {
     case 'measure': {
       const { unit, takes } = measureOf(node.phrase, node.windows.length);

@@ -1,5 +1,6 @@
 // Universes as sets of spells: and, or, minus, and how many belong on a day.
 
+import { countUntil } from '../days/calendar.ts';
 import type { Day } from '../days/day.ts';
 import type { Membership, Universe } from '../rules/panel.ts';
 
@@ -79,16 +80,7 @@ export function combine(first: Universe, how: Combination, second: Universe): Un
 /** How many instruments belong on each of `days`, which rise. */
 export function membersByDay(universe: Universe, days: Int32Array): Int32Array {
   const change = new Int32Array(days.length + 1);
-  const placeFrom = (day: Day): number => {
-    let low = 0;
-    let high = days.length;
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (days[middle] < day) low = middle + 1;
-      else high = middle;
-    }
-    return low;
-  };
+  const placeFrom = (day: Day): number => countUntil(days, day - 1);
   for (const spells of spellsBySymbol(universe).values()) {
     for (const [from, to] of spells) {
       change[placeFrom(from)]++;

@@ -14,8 +14,18 @@ export interface RowNote {
   readonly message: string;
 }
 
+/** Shares after a split for each before it (1: none), and money a share as of the day (0: none). */
+export interface ShareEvent {
+  readonly symbol: string;
+  readonly day: Day;
+  readonly split: number;
+  readonly dividend: number;
+}
+
 export interface Collected {
   readonly bars: ReadonlyMap<string, Bars>;
+  /** of a list of splits or dividends, those of instruments that the batch has no bars of */
+  readonly events: readonly ShareEvent[];
   readonly rows: number;
   readonly refused: number;
   /** at most {@link MOST_NOTES}; `refused` counts all */
@@ -72,6 +82,7 @@ class Rows {
 export class Collector {
   readonly #instruments = new Map<string, Rows>();
   readonly #notes: RowNote[] = [];
+  readonly #events: ShareEvent[] = [];
   #rows = 0;
   #refused = 0;
 
@@ -89,6 +100,10 @@ export class Collector {
     rows.add(day, line, values);
   }
 
+  event(event: ShareEvent): void {
+    this.#events.push(event);
+  }
+
   read(): void {
     this.#rows++;
   }
@@ -101,11 +116,28 @@ export class Collector {
   /** Sorted by day, the last of several rows of one day kept, adjusted for splits. Instruments without a bar are left out. */
   finish(): Collected {
     const bars = new Map<string, Bars>();
+    const left = this.#events.filter((event) => !this.#laidOn(event));
     for (const [symbol, rows] of [...this.#instruments].sort(([a], [b]) => (a < b ? -1 : 1))) {
       const made = this.#barsOf(symbol, rows);
       if (made.day.length > 0) bars.set(symbol, made);
     }
-    return { bars, rows: this.#rows, refused: this.#refused, notes: this.#notes };
+    return { bars, events: left, rows: this.#rows, refused: this.#refused, notes: this.#notes };
+  }
+
+  /** Puts an event on the first bar of its day or later; false where the batch has none of its instrument. */
+  #laidOn({ symbol, day, split, dividend }: ShareEvent): boolean {
+    const rows = this.#instruments.get(symbol);
+    if (!rows) return false;
+    let best = -1;
+    for (let k = 0; k < rows.count; k++) {
+      const its = rows.day[k] ?? 0;
+      if (its >= day && (best < 0 || its <= (rows.day[best] ?? 0))) best = k;
+    }
+    if (best >= 0) {
+      rows.columns.split[best] = (rows.columns.split[best] ?? 1) * split;
+      rows.columns.dividend[best] = (rows.columns.dividend[best] ?? 0) + dividend;
+    }
+    return true;
   }
 
   #barsOf(symbol: string, rows: Rows): Bars {
@@ -203,10 +235,12 @@ class FileCollector {
     this.#all.read();
     const cell = row[this.#at.date] ?? '';
     const day = dayFromCell(cell, this.#layout.dates);
-    const symbol = shape === 'long' ? cleanSymbol(row[this.#at.symbol] ?? '') : this.#own;
+    const named = shape === 'long' || (shape === 'events' && this.#at.symbol >= 0);
+    const symbol = named ? cleanSymbol(row[this.#at.symbol] ?? '') : this.#own;
     if (day === undefined) return this.#refuse(line, symbol, `“${cell.slice(0, 40)}” is no date`);
     if (shape === 'wide') this.#wideRow(row, line, day);
     else if (symbol === '') this.#refuse(line, '', 'the symbol is missing');
+    else if (shape === 'events') this.#eventRow(row, line, day, symbol);
     else this.#bar(row, line, day, symbol);
   }
 
@@ -219,6 +253,19 @@ class FileCollector {
       const value = numberFromCell(text, this.#layout.decimal);
       this.#take(line, day, symbol, { open: value, high: value, low: value, close: value, volume: 0 });
     });
+  }
+
+  #eventRow(row: readonly string[], line: number, day: Day, symbol: string): void {
+    const number = (role: 'split' | 'dividend', none: number): number => {
+      const text = row[this.#at[role]] ?? '';
+      return text.trim() === '' ? none : splitFromCell(text, this.#layout.decimal);
+    };
+    const split = number('split', 1);
+    const dividend = number('dividend', 0);
+    if (!(split > 0 && split < Infinity && dividend >= 0 && dividend < Infinity)) {
+      return this.#refuse(line, symbol, `${isoFromDay(day)}: the split or dividend is no number`);
+    }
+    this.#all.event({ symbol, day, split: split || 1, dividend });
   }
 
   #bar(row: readonly string[], line: number, day: Day, symbol: string): void {
@@ -236,7 +283,7 @@ class FileCollector {
     const factor = number('factor', adjusted);
     const volume = this.#at.volume < 0 ? 0 : blank(number('volume', 0), 0);
     this.#take(line, day, symbol, { open, high, low, close, volume }, adjusted, factor, {
-      split: blank(number('split', 1), 1),
+      split: blank(splitFromCell(row[this.#at.split] ?? '', this.#layout.decimal), 1) || 1,
       dividend: blank(number('dividend', 0), 0),
     });
   }
@@ -270,6 +317,13 @@ class FileCollector {
   #refuse(line: number, symbol: string, message: string): void {
     this.#all.note({ file: this.#file, line, symbol, kind: 'refused', message });
   }
+}
+
+/** A number, or new for old shares as “2:1”, “2/1” or “2 for 1”. */
+function splitFromCell(text: string, decimal: '.' | ','): number {
+  const parts = text.split(/:|\/| for /i).map((part) => numberFromCell(part, decimal));
+  const [fresh = Number.NaN, old = 1] = parts;
+  return parts.length > 2 ? Number.NaN : fresh / old;
 }
 
 const LONGEST_SYMBOL = 32;

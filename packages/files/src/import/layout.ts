@@ -20,13 +20,18 @@ export const ROLES = [
 export type Role = (typeof ROLES)[number];
 
 export interface Layout {
-  /** one instrument a file, one row an instrument and day, or one column an instrument */
-  readonly shape: 'single' | 'long' | 'wide';
+  /**
+   * one instrument a file, one row an instrument and day, one column an instrument, or no bars but splits and dividends
+   * by symbol and day
+   */
+  readonly shape: 'single' | 'long' | 'wide' | 'events';
   readonly header: boolean;
   /** rows before the header or the first row of data */
   readonly skip: number;
   readonly dates: DateOrder;
   readonly decimal: '.' | ',';
+  /** the mark between cells of a text file; guessed where left out */
+  readonly separator?: string;
   /** a role a column; in a wide table every column but the date is an instrument unless ignored */
   readonly roles: readonly Role[];
 }
@@ -69,6 +74,7 @@ const NAMES: Record<string, Role> = {
   splitfactor: 'split',
   splitratio: 'split',
   dividend: 'dividend',
+  exdate: 'date',
   dividends: 'dividend',
 };
 
@@ -95,6 +101,13 @@ export function guessLayout(rows: readonly (readonly string[])[]): Layout {
   };
   const common = { header, skip, dates: dates[dateColumn]?.order ?? 'ymd', decimal } as const;
   const numbers = Array.from(named.keys()).filter((k) => k !== dateColumn && isNumber(k));
+  const events = named.includes('split') || named.includes('dividend');
+  if (header && events && !named.includes('close')) {
+    const roles = Array.from({ length: columns }, (_x, k) =>
+      k === dateColumn ? 'date' : (named[k] ?? 'ignore'),
+    );
+    return { ...common, shape: 'events', roles: firstOfEach(roles) };
+  }
   const priceNames = named.filter((role) => role && role !== 'date' && role !== 'symbol').length;
   if (header && priceNames === 0 && numbers.length > 0) {
     const one = columns === 2;
@@ -170,7 +183,9 @@ export function shapeOf(rows: readonly (readonly string[])[], layout: Layout): s
 /** Why bars cannot be read with a layout; undefined when they can. */
 export function faultInLayout({ shape, roles }: Layout): string | undefined {
   if (!roles.includes('date')) return 'Say which column is the date.';
-  if (!roles.includes('close')) {
+  const events = roles.includes('split') || roles.includes('dividend');
+  if (shape === 'events' && !events) return 'Say which column is the split or the dividend.';
+  if (shape !== 'events' && !roles.includes('close')) {
     return shape === 'wide' ? 'No column is an instrument.' : 'Say which column is the close or the value.';
   }
   if (shape === 'long' && !roles.includes('symbol')) return 'Say which column is the symbol.';

@@ -14,11 +14,12 @@ export async function streamCsv(
   file: Blob,
   each: (row: readonly string[]) => void,
   read: (bytes: number) => void,
+  separator?: string,
 ): Promise<void> {
   const head = new Uint8Array(await file.slice(0, HEAD).arrayBuffer());
   return new Promise((resolve, reject) => {
     Papa.parse<string[], File>(file as File, {
-      delimiter: guessSeparator(decodeText(head)),
+      delimiter: separator ?? guessSeparator(decodeText(head)),
       encoding: guessEncoding(head),
       chunkSize: PIECE,
       chunk: ({ data, meta }) => {

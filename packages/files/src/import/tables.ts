@@ -21,11 +21,11 @@ export function tableKind(path: string): TableKind | undefined {
   return ending === 'xlsx' || ending === 'parquet' ? ending : undefined;
 }
 
-/** All rows of a file. The first sheet of a workbook is read. */
-export async function readTable(kind: TableKind, bytes: Uint8Array): Promise<Table> {
+/** All rows of a file. The first sheet of a workbook is read. @param separator of a text file; guessed where left out */
+export async function readTable(kind: TableKind, bytes: Uint8Array, separator?: string): Promise<Table> {
   if (bytes.length === 0) return { ok: false, message: 'the file is empty' };
   try {
-    if (kind === 'csv') return readCsv(decodeText(bytes));
+    if (kind === 'csv') return readCsv(decodeText(bytes), separator);
     return { ok: true, rows: kind === 'xlsx' ? await readWorkbook(bytes) : await readParquet(bytes) };
   } catch (error) {
     const why = error instanceof Error ? error.message : String(error);
@@ -36,10 +36,10 @@ export async function readTable(kind: TableKind, bytes: Uint8Array): Promise<Tab
 /** Longest cell of a table of prices; a longer one is an open quote that swallowed rows, or no such table. */
 const LONGEST_CELL = 10_000;
 
-function readCsv(text: string): Table {
+function readCsv(text: string, separator = guessSeparator(text)): Table {
   if (text.includes('\u0000')) return { ok: false, message: 'the file holds binary data, not text' };
   const { data } = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), {
-    delimiter: guessSeparator(text),
+    delimiter: separator,
   });
   const line = data.findIndex((row) => row.some((cell) => cell.length > LONGEST_CELL));
   if (line >= 0) {

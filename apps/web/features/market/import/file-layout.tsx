@@ -9,6 +9,14 @@ const SHAPES: readonly (readonly [Layout['shape'], string])[] = [
   ['single', 'one instrument a file'],
   ['long', 'a row an instrument and day'],
   ['wide', 'a column an instrument'],
+  ['events', 'splits or dividends by day'],
+];
+const SEPARATORS: readonly (readonly [string, string])[] = [
+  [',', 'comma'],
+  [';', 'semicolon'],
+  ['\t', 'tab'],
+  ['|', 'bar'],
+  [' ', 'space'],
 ];
 const ORDERS: Record<(typeof DATE_ORDERS)[number], string> = {
   ymd: 'year, month, day',
@@ -22,12 +30,14 @@ interface FileLayoutProps {
   readonly file: Inspected;
   readonly alike: number;
   readonly onChange: (layout: Layout) => void;
+  /** cuts the file by another mark */
+  readonly onCut: (separator: string) => void;
 }
 
 const select = 'rounded-sm border border-hairline bg-raised px-1 py-0.5 text-ink';
 
 /** How a file would be read: its first rows under the role of each column, every guess to be changed. */
-export function FileLayout({ file, alike, onChange }: FileLayoutProps) {
+export function FileLayout({ file, alike, onChange, onCut }: FileLayoutProps) {
   const { layout, preview } = file;
   const fault = file.fault ?? faultInLayout(layout);
   const columns = Math.max(0, ...preview.map((row) => row.length));
@@ -95,6 +105,23 @@ export function FileLayout({ file, alike, onChange }: FileLayoutProps) {
               />
               First row names the columns
             </label>
+            {/\.(csv|tsv|txt)$/i.test(file.path) && (
+              <label className="flex items-center gap-1.5">
+                Cells between
+                <select
+                  className={select}
+                  value={layout.separator ?? ''}
+                  onChange={(e) => onCut(e.target.value)}
+                >
+                  {layout.separator === undefined && <option value="">as guessed</option>}
+                  {SEPARATORS.map(([value, name]) => (
+                    <option key={value} value={value}>
+                      {name}
+                    </option>
+                  ))}
+                </select>
+              </label>
+            )}
             <label className="flex items-center gap-1.5">
               Rows above
               <input

@@ -2,10 +2,10 @@
 
 import { faultInLayout, type Layout } from '@plateau/files';
 import { clsx } from 'clsx';
-import { Download, X } from 'lucide-react';
+import { Download } from 'lucide-react';
 import { useCallback, useEffect, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
-import { Button, IconButton } from '@/ui/button';
+import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
 import { saveFile } from '@/ui/save-file.ts';
 import { forgetMarket } from '@/workers/engine-client.ts';
@@ -22,12 +22,8 @@ type State =
   | { readonly step: 'done'; readonly report: ImportReport }
   | { readonly step: 'failed'; readonly message: string };
 
-interface ImportPanelProps {
-  readonly onClose: () => void;
-}
-
 /** Files in: dropped, looked at, corrected, read, reported. */
-export function ImportPanel({ onClose }: ImportPanelProps) {
+export function ImportPanel() {
   const [state, setState] = useState<State>({ step: 'choose' });
   const [duplicates, setDuplicates] = useState<Duplicates>('replace');
   useEffect(() => {
@@ -58,6 +54,20 @@ export function ImportPanel({ onClose }: ImportPanelProps) {
     setState({ ...state, files });
     if (shape) void withImporter((api) => api.remember(shape, layout));
   };
+  const cut = async (k: number, separator: string): Promise<void> => {
+    if (state.step !== 'check') return;
+    const shape = state.files[k]?.shape;
+    const files = await Promise.all(
+      state.files.map(async (file, n) =>
+        file.shape === shape && !file.fault
+          ? { ...file, ...(await withImporter((api) => api.cutBy(n, separator))) }
+          : file,
+      ),
+    );
+    setState({ ...state, files });
+    const layout = files[k]?.layout;
+    if (shape && layout) void withImporter((api) => api.remember(shape, layout));
+  };
   const read = (files: readonly Inspected[]): void => {
     const started = performance.now();
     const layouts = files.map((file) => (file.fault ? { ...file.layout, roles: [] } : file.layout));
@@ -76,11 +86,8 @@ export function ImportPanel({ onClose }: ImportPanelProps) {
   };
 
   return (
-    <div {...getRootProps()} className="flex h-full min-h-0 flex-col" role="region" aria-label="Import">
-      <header className="flex items-center gap-3 pt-2 pb-1">
-        <h2 className="font-serif text-xl">Import</h2>
-        <IconButton label="Close the import" icon={X} className="ml-auto" onClick={onClose} />
-      </header>
+    <div {...getRootProps()} className="flex h-full min-h-0 flex-col pt-2" role="region" aria-label="Import">
+      <h2 className="sr-only">Import</h2>
       <input {...getInputProps({ 'aria-label': 'Files of bars' })} />
       {state.step === 'choose' && (
         <div
@@ -105,6 +112,7 @@ export function ImportPanel({ onClose }: ImportPanelProps) {
           duplicates={duplicates}
           onDuplicates={setDuplicates}
           onChange={change}
+          onCut={(k, separator) => void cut(k, separator)}
           onRead={() => read(state.files)}
           onBack={() => setState({ step: 'choose' })}
         />
@@ -129,12 +137,13 @@ interface CheckProps {
   readonly duplicates: Duplicates;
   readonly onDuplicates: (mode: Duplicates) => void;
   readonly onChange: (k: number, layout: Layout) => void;
+  readonly onCut: (k: number, separator: string) => void;
   readonly onRead: () => void;
   readonly onBack: () => void;
 }
 
 /** Layouts of one shape are shown once, with the first file that has it. */
-function Check({ files, skipped, duplicates, onDuplicates, onChange, onRead, onBack }: CheckProps) {
+function Check({ files, skipped, duplicates, onDuplicates, onChange, onCut, onRead, onBack }: CheckProps) {
   const firsts = files
     .map((file, k) => ({ file, k }))
     .filter(({ file, k }) => files.findIndex((f) => f.shape === file.shape && !f.fault) === k || file.fault);
@@ -181,6 +190,7 @@ function Check({ files, skipped, duplicates, onDuplicates, onChange, onRead, onB
             file={file}
             alike={files.filter((f) => f.shape === file.shape && !f.fault).length}
             onChange={(layout) => onChange(k, layout)}
+            onCut={(separator) => onCut(k, separator)}
           />
         ))}
       </div>
@@ -221,6 +231,8 @@ function Done({ report, onAgain }: { report: ImportReport; onAgain: () => void }
         {count(report.instruments)} {report.instruments === 1 ? 'instrument' : 'instruments'} with{' '}
         {count(report.bars)} bars came into the market, from {count(report.rows)} rows;{' '}
         {report.refused === 1 ? '1 row was refused' : `${count(report.refused)} rows were refused`}.
+        {report.repairs > 0 &&
+          ` ${count(report.repairs)} splits and dividends were laid over instruments that were here; each can be taken back there.`}
         {report.kept.length > 0 &&
           ` Of those already here, ${count(report.kept.length)} stayed as they were.`}
       </p>

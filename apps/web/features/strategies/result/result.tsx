@@ -10,6 +10,7 @@ import { saveFile } from '@/ui/save-file.ts';
 import { runProgress, stopRun } from '@/workers/engine-client.ts';
 import { RunCharts, YearsChart } from './charts.tsx';
 import { FiguresTable } from './figures.tsx';
+import { TradedFindings } from './traded-findings.tsx';
 import { TradesTable } from './trades-table.tsx';
 import type { LiveRun } from './use-live-run.ts';
 
@@ -46,6 +47,7 @@ export function Result({ live, name, again }: ResultProps) {
               {run.missing.length > 0 && (
                 <p className="mt-2 text-soft">Left out, for want of bars: {run.missing.join(', ')}.</p>
               )}
+              {settled && <TradedFindings run={settled} />}
             </div>
           </div>
           <Tabs.Root

@@ -1,0 +1,61 @@
+// What a chart draws, as columns over the instrument's bars: its own, the measures asked for, another instrument's closes.
+
+import { type Bars, type BarUnit, columnOf } from '@plateau/core';
+import { useMemo } from 'react';
+import type { StoredListing } from '@/store/database.ts';
+import { useBars } from '../market-data.ts';
+import type { Columns } from './rows.ts';
+
+const MOST_DRAWN = 5;
+
+interface DrawnMeasure {
+  readonly text: string;
+  /** whether it stands on the price's scale, and so over the bars */
+  readonly isPrice: boolean;
+}
+
+export interface ChartColumns extends Columns {
+  /** as many as `measures`, which come in this order */
+  readonly drawn: readonly DrawnMeasure[];
+  readonly fault: string | undefined;
+}
+
+/** @param text values in rule text, between semicolons */
+export function useColumns(
+  symbol: string,
+  bars: Bars,
+  unit: BarUnit,
+  text: string,
+  other: StoredListing | undefined,
+): ChartColumns {
+  const otherBars = useBars(other);
+  const market = useMemo(() => {
+    const all = new Map([[symbol, bars]]);
+    if (other && otherBars) all.set(other.symbol, otherBars);
+    return all;
+  }, [symbol, bars, other, otherBars]);
+  return useMemo(() => {
+    const changes = columnOf(market, symbol, `1-${unit} return`, unit);
+    const beside =
+      other && market.has(other.symbol)
+        ? columnOf(market, symbol, `on ${other.symbol} (close)`, unit)
+        : undefined;
+    const parts = text
+      .split(';')
+      .map((part) => part.trim())
+      .filter((part) => part !== '')
+      .slice(0, MOST_DRAWN);
+    const read = parts.map((part) => ({ text: part, column: columnOf(market, symbol, part, unit) }));
+    const fault = read
+      .map(({ column }) => (column.ok ? undefined : column.problems[0]?.message))
+      .find((message) => message !== undefined);
+    return {
+      bars: changes.ok ? changes.bars : bars,
+      changes: changes.ok ? changes.values : undefined,
+      measures: read.map(({ column }) => (column.ok ? column.values : undefined)),
+      drawn: read.map(({ text: its, column }) => ({ text: its, isPrice: !column.ok || column.isPrice })),
+      other: beside?.ok ? beside.values : undefined,
+      fault,
+    };
+  }, [market, symbol, bars, unit, text, other]);
+}

@@ -1,0 +1,64 @@
+'use client';
+
+import { barsCsv, barsParquet, barsXlsx } from '@plateau/files';
+import { Download, Trash2 } from 'lucide-react';
+import type { StoredListing, StoredRepair } from '@/store/database.ts';
+import { Button, IconButton } from '@/ui/button';
+import { count } from '@/ui/format.ts';
+import { saveFile } from '@/ui/save-file.ts';
+import type { InstrumentQuality } from '@/workers/quality.worker.ts';
+import { removeInstrument } from './actions.ts';
+import { PriceChart } from './chart/price-chart.tsx';
+import { Findings } from './findings.tsx';
+import { useBars } from './market-data.ts';
+
+const PARQUET = 'application/vnd.apache.parquet';
+const WORKBOOK = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
+
+interface InstrumentViewProps {
+  readonly listing: StoredListing;
+  readonly listings: readonly StoredListing[];
+  readonly quality: InstrumentQuality | undefined;
+  readonly repairs: readonly StoredRepair[];
+  readonly goTo: number | undefined;
+  readonly onGoTo: (day: number) => void;
+}
+
+/** One instrument: its chart, its files out, what is wrong with its bars. */
+export function InstrumentView({ listing, listings, quality, repairs, goTo, onGoTo }: InstrumentViewProps) {
+  const bars = useBars(listing);
+  const { symbol } = listing;
+  const about = [
+    listing.kind,
+    listing.group,
+    listing.island,
+    `${count(listing.count)} bars from ${listing.source}`,
+  ];
+  return (
+    <>
+      <header className="flex items-baseline gap-3 pt-2">
+        <h2 className="truncate font-serif text-xl">{listing.name}</h2>
+        <span className="font-semibold">{symbol}</span>
+        <span className="min-w-0 flex-1 truncate text-soft">{about.filter(Boolean).join(' · ')}</span>
+        {bars && (
+          <span className="flex shrink-0 gap-1">
+            <Button onClick={() => saveFile(`${symbol}.csv`, 'text/csv', barsCsv(bars))}>
+              <Download size={14} aria-hidden /> CSV
+            </Button>
+            <Button onClick={async () => saveFile(`${symbol}.xlsx`, WORKBOOK, await barsXlsx(bars))}>
+              XLSX
+            </Button>
+            <Button onClick={() => saveFile(`${symbol}.parquet`, PARQUET, barsParquet(bars))}>Parquet</Button>
+            <IconButton
+              label={`Take ${symbol} out of the market`}
+              icon={Trash2}
+              onClick={() => void removeInstrument(listing)}
+            />
+          </span>
+        )}
+      </header>
+      {bars && <PriceChart symbol={symbol} bars={bars} goTo={goTo} listings={listings} />}
+      <Findings listing={listing} quality={quality} repairs={repairs} onGoTo={onGoTo} />
+    </>
+  );
+}

@@ -1,0 +1,96 @@
+'use client';
+
+import type { Universe } from '@plateau/core';
+import { clsx } from 'clsx';
+import { useLiveQuery } from 'dexie-react-hooks';
+import { Plus, TriangleAlert } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { toast } from 'sonner';
+import { database, type StoredListing } from '@/store/database.ts';
+import { Button } from '@/ui/button';
+import { count } from '@/ui/format.ts';
+import type { InstrumentQuality } from '@/workers/quality.worker.ts';
+import { marketSessions } from '@/workers/quality-client.ts';
+import { addUniverse } from '../actions.ts';
+import { isDated } from './members.ts';
+import { UniverseEditor } from './universe-editor.tsx';
+import { UniverseMaker } from './universe-maker.tsx';
+
+interface UniversesProps {
+  readonly listings: readonly StoredListing[];
+  /** the instruments now in the list, which a new universe may be made of */
+  readonly listed: readonly StoredListing[];
+  readonly quality: ReadonlyMap<string, InstrumentQuality> | undefined;
+}
+
+/** Universes: who belongs to each and when. */
+export function Universes({ listings, listed, quality }: UniversesProps) {
+  const universes = useLiveQuery(() => database.universes.orderBy('id').toArray(), []);
+  const [picked, setPicked] = useState<string>();
+  const [making, setMaking] = useState(false);
+  const [sessions, setSessions] = useState<Int32Array>();
+  useEffect(() => {
+    void marketSessions().then(setSessions);
+  }, []);
+  if (!universes) return null;
+  const chosen = universes.find(({ id }) => id === picked) ?? universes[0];
+
+  const create = async (name: string, members: Universe): Promise<void> => {
+    setPicked(await addUniverse(name, members));
+    setMaking(false);
+    toast.success(`${name} is made; a sheet can choose it now.`);
+  };
+  return (
+    <>
+      <div className="flex items-start gap-2 border-b border-hairline py-2">
+        <ul aria-label="Universes" className="flex max-h-28 min-w-0 flex-1 flex-wrap gap-1 overflow-auto">
+          {universes.map(({ id, name, members }) => {
+            const open = !making && id === chosen?.id;
+            return (
+              <li key={id}>
+                <button
+                  type="button"
+                  aria-pressed={open}
+                  onClick={() => {
+                    setPicked(id);
+                    setMaking(false);
+                  }}
+                  className={clsx(
+                    'flex items-center gap-1.5 rounded-sm border px-2 py-1',
+                    open ? 'border-strong bg-accent-paper' : 'border-hairline bg-raised hover:border-strong',
+                  )}
+                >
+                  {name}
+                  <span className="text-soft">{count(new Set(members.map((m) => m.symbol)).size)}</span>
+                  {!isDated(members) && (
+                    <TriangleAlert size={12} aria-label="without dates" className="text-loss" />
+                  )}
+                </button>
+              </li>
+            );
+          })}
+        </ul>
+        <Button aria-pressed={making} onClick={() => setMaking(!making)}>
+          <Plus size={14} aria-hidden /> New universe
+        </Button>
+      </div>
+      {making || !chosen ? (
+        <UniverseMaker
+          listings={listings}
+          listed={listed}
+          universes={universes}
+          quality={quality}
+          onMake={(name, members) => void create(name, members)}
+        />
+      ) : (
+        <UniverseEditor
+          key={chosen.id}
+          universe={chosen}
+          names={universes.map(({ name }) => name)}
+          listings={listings}
+          sessions={sessions}
+        />
+      )}
+    </>
+  );
+}

@@ -1,0 +1,54 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import { toast } from 'sonner';
+import { Button } from '@/ui/button';
+
+interface Use {
+  readonly used: number;
+  readonly allowed: number;
+  readonly persisted: boolean;
+}
+
+const megabytes = (bytes: number): string =>
+  bytes > 2e9 ? `${(bytes / 1e9).toFixed(1)} GB` : `${(bytes / 1e6).toFixed(0)} MB`;
+
+async function measure(): Promise<Use | undefined> {
+  if (!navigator.storage?.estimate) return undefined;
+  const [{ usage = 0, quota = 0 }, persisted] = await Promise.all([
+    navigator.storage.estimate(),
+    navigator.storage.persisted(),
+  ]);
+  return { used: usage, allowed: quota, persisted };
+}
+
+/** How much of the browser's room is taken, and whether it may be cleared without asking. */
+export function StorageUse() {
+  const [use, setUse] = useState<Use>();
+  useEffect(() => {
+    void measure().then(setUse);
+  }, []);
+  const persist = async (): Promise<void> => {
+    const granted = await navigator.storage.persist();
+    if (!granted) toast('The browser did not agree. It may when the page is used more or bookmarked.');
+    setUse(await measure());
+  };
+  if (!use) return null;
+  return (
+    <section aria-label="Storage" className="border-b border-hairline py-4">
+      <h2 className="font-serif text-lg">Room in this browser</h2>
+      <p className="flex items-center gap-3 py-1">
+        <progress value={use.used} max={use.allowed} aria-label="Storage used" className="h-2 w-60" />
+        {megabytes(use.used)} used of {megabytes(use.allowed)} that the browser allows
+      </p>
+      {use.persisted ? (
+        <p className="text-soft">The browser keeps it until you clear it yourself.</p>
+      ) : (
+        <div className="flex items-center gap-3">
+          <span className="text-soft">The browser may clear it when the disk runs full.</span>
+          <Button onClick={() => void persist()}>Ask it to keep everything</Button>
+        </div>
+      )}
+    </section>
+  );
+}

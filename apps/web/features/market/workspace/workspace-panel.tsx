@@ -1,0 +1,144 @@
+'use client';
+
+import { Download, FolderInput } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { database } from '@/store/database.ts';
+import { Button } from '@/ui/button';
+import { count } from '@/ui/format.ts';
+import { saveBlob } from '@/ui/save-file.ts';
+import type { WorkspaceProgress, WorkspaceSummary } from '@/workers/workspace.worker.ts';
+import { packWorkspace, restoreWorkspace, summarizeWorkspace } from '@/workers/workspace-client.ts';
+import { StorageUse } from './storage-use.tsx';
+
+type State =
+  | { readonly step: 'idle' }
+  | { readonly step: 'packing' | 'restoring'; readonly progress: WorkspaceProgress }
+  | { readonly step: 'packed'; readonly bytes: number }
+  | { readonly step: 'chosen'; readonly file: File; readonly holds: WorkspaceSummary }
+  | { readonly step: 'failed'; readonly message: string };
+
+const START: WorkspaceProgress = { done: 0, total: 1 };
+
+/** Everything kept in this browser: out as one file, back in, and how much room it takes. */
+export function WorkspacePanel() {
+  const [state, setState] = useState<State>({ step: 'idle' });
+  const [emptying, setEmptying] = useState(false);
+  const input = useRef<HTMLInputElement>(null);
+  const fail = (error: unknown): void =>
+    setState({ step: 'failed', message: error instanceof Error ? error.message : String(error) });
+  const busy = state.step === 'packing' || state.step === 'restoring';
+
+  const pack = (): void => {
+    setState({ step: 'packing', progress: START });
+    packWorkspace((progress) => setState({ step: 'packing', progress })).then((zip) => {
+      const day = new Date().toLocaleDateString('sv');
+      saveBlob(`plateau workspace ${day}.zip`, zip);
+      setState({ step: 'packed', bytes: zip.size });
+    }, fail);
+  };
+  const choose = (file: File | undefined): void => {
+    if (file) summarizeWorkspace(file).then((holds) => setState({ step: 'chosen', file, holds }), fail);
+  };
+  const restore = (file: File): void => {
+    setState({ step: 'restoring', progress: START });
+    restoreWorkspace(file, (progress) => setState({ step: 'restoring', progress }))
+      // Every place holds something of the old workspace in memory; a fresh page holds none.
+      .then(() => window.location.assign('/market?panel=workspace'), fail);
+  };
+  const empty = async (): Promise<void> => {
+    await database.delete();
+    window.location.assign('/market');
+  };
+
+  return (
+    <div className="min-h-0 flex-1 overflow-auto pt-2">
+      <section aria-label="Workspace file" className="border-b border-hairline pb-4">
+        <h2 className="font-serif text-xl">The whole workspace as one file</h2>
+        <p className="max-w-[44rem] py-1 text-soft">
+          Instruments with their bars as Parquet; universes, sheets, repairs and settings as JSON. It comes
+          back as it was, in this browser or on another machine.
+        </p>
+        <div className="flex gap-2 pt-1">
+          <Button disabled={busy} onClick={pack}>
+            <Download size={14} aria-hidden /> Take the workspace out
+          </Button>
+          <Button disabled={busy} onClick={() => input.current?.click()}>
+            <FolderInput size={14} aria-hidden /> Bring one back
+          </Button>
+          <input
+            ref={input}
+            type="file"
+            accept=".zip"
+            aria-label="Workspace file"
+            className="hidden"
+            onChange={(event) => {
+              choose(event.target.files?.[0]);
+              event.target.value = '';
+            }}
+          />
+        </div>
+        <div aria-live="polite">
+          {(state.step === 'packing' || state.step === 'restoring') && (
+            <p className="flex items-center gap-3 pt-3">
+              <progress
+                value={state.progress.done}
+                max={state.progress.total}
+                aria-label="Instruments"
+                className="h-2 w-60"
+              />
+              {state.step === 'packing' ? 'Packing' : 'Reading'}: {count(state.progress.done)} of{' '}
+              {count(state.progress.total)} instruments
+            </p>
+          )}
+          {state.step === 'packed' && (
+            <p className="pt-3">The workspace is in your downloads, {(state.bytes / 1e6).toFixed(1)} MB.</p>
+          )}
+          {state.step === 'failed' && (
+            <p role="alert" className="pt-3 text-loss">
+              {state.message} The store is as it was.
+            </p>
+          )}
+          {state.step === 'chosen' && (
+            <div className="mt-3 border border-strong bg-raised p-3">
+              <p>
+                {state.file.name} holds {count(state.holds.instruments)} instruments,{' '}
+                {count(state.holds.universes)} universes, {count(state.holds.sheets)} sheets and{' '}
+                {count(state.holds.repairs)} repairs. It takes the place of everything kept here; take this
+                workspace out first if you may want it again.
+              </p>
+              <div className="flex gap-2 pt-2">
+                <Button
+                  className="border-strong bg-accent-paper font-semibold"
+                  onClick={() => restore(state.file)}
+                >
+                  Replace what is here
+                </Button>
+                <Button onClick={() => setState({ step: 'idle' })}>Leave it</Button>
+              </div>
+            </div>
+          )}
+        </div>
+      </section>
+      <StorageUse />
+      <section aria-label="Start over" className="py-4">
+        <h2 className="font-serif text-lg">Start over</h2>
+        <p className="py-1 text-soft">
+          Empties this browser of everything Plateau keeps, and begins again with the demo market.
+        </p>
+        {emptying ? (
+          <div className="flex items-center gap-2">
+            <span>Nothing of it can be brought back but from a workspace file.</span>
+            <Button className="text-loss" onClick={() => void empty()}>
+              Empty everything
+            </Button>
+            <Button onClick={() => setEmptying(false)}>Leave it</Button>
+          </div>
+        ) : (
+          <Button disabled={busy} onClick={() => setEmptying(true)}>
+            Start over …
+          </Button>
+        )}
+      </section>
+    </div>
+  );
+}

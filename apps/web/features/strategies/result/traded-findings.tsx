@@ -1,0 +1,56 @@
+'use client';
+
+import type { FindingKind } from '@plateau/core';
+import Link from 'next/link';
+import { useEffect, useState } from 'react';
+import type { ShownRun } from '@/workers/engine.worker.ts';
+import type { InstrumentQuality } from '@/workers/quality.worker.ts';
+import { inspectMarket } from '@/workers/quality-client.ts';
+
+/** A listing or an end within the market's years is no fault of the bars. */
+const NO_FAULT: ReadonlySet<FindingKind> = new Set(['starts-late', 'ends-early']);
+const MOST_NAMED = 6;
+/** Milliseconds after a run before its instruments are looked through: typing goes first. */
+const QUIET = 1200;
+
+/** Names the instruments a run traded whose bars look wrong, each a way to its chart. */
+export function TradedFindings({ run }: { run: ShownRun }) {
+  const [quality, setQuality] = useState<ReadonlyMap<string, InstrumentQuality>>();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another run may come after a repair
+  useEffect(() => {
+    const timer = setTimeout(() => void inspectMarket().then(setQuality), QUIET);
+    return () => clearTimeout(timer);
+  }, [run]);
+  const traded = new Set([...run.trades, ...run.openTrades].map(({ symbol }) => symbol));
+  const wrong = [...traded]
+    .map((symbol) => ({
+      symbol,
+      count: quality?.get(symbol)?.findings.filter(({ kind }) => !NO_FAULT.has(kind)).length ?? 0,
+    }))
+    .filter(({ count }) => count > 0)
+    .sort((a, b) => b.count - a.count || (a.symbol < b.symbol ? -1 : 1));
+  if (wrong.length === 0) return null;
+  return (
+    <p className="mt-2 text-soft">
+      Bars that look wrong in what it traded:{' '}
+      {wrong.slice(0, MOST_NAMED).map(({ symbol, count }, k) => (
+        <span key={symbol}>
+          {k > 0 && ', '}
+          <Link href={`/market?symbol=${encodeURIComponent(symbol)}`} className="text-accent underline">
+            {symbol}
+          </Link>
+          {count > 1 && ` (${count})`}
+        </span>
+      ))}
+      {wrong.length > MOST_NAMED && (
+        <>
+          {' and '}
+          <Link href="/market?panel=quality" className="text-accent underline">
+            {wrong.length - MOST_NAMED} more
+          </Link>
+        </>
+      )}
+      .
+    </p>
+  );
+}

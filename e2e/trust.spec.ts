@@ -1,0 +1,343 @@
+// Data one can trust: findings repaired, universes with dates, the feed brought up to date, a workspace out and back.
+
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { type BrowserContext, expect, type Page, test } from '@playwright/test';
+
+test.describe.configure({ mode: 'serial' });
+
+let context: BrowserContext;
+let page: Page;
+const scratch = mkdtempSync(join(tmpdir(), 'plateau-trust-'));
+const errors: string[] = [];
+
+test.beforeAll(async ({ browser }) => {
+  context = await browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
+  page = await context.newPage();
+  page.on('pageerror', (error) => errors.push(error.message));
+});
+test.afterAll(async () => {
+  await context.close();
+  rmSync(scratch, { recursive: true });
+});
+
+const tab = (name: string) => page.getByRole('tab', { name, exact: true }).click();
+const undo = () => page.getByRole('button', { name: 'Undo' }).first().click();
+const listed = (text: string) => expect(page.getByText(text, { exact: true })).toBeVisible();
+const findings = () => page.getByRole('region', { name: 'Findings' });
+
+async function open(symbol: string): Promise<void> {
+  await tab('Chart');
+  await page.getByLabel('Search instruments').fill(symbol);
+  await page
+    .getByRole('table', { name: 'Instruments' })
+    .getByRole('button', { name: symbol, exact: true })
+    .click();
+  await expect(page.getByTestId('price-chart').locator('path').first()).toBeVisible();
+}
+
+async function csv(): Promise<string> {
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'CSV' }).click();
+  return readFileSync(await (await download).path(), 'utf8');
+}
+
+async function read(name: string, text: string): Promise<void> {
+  await tab('Import');
+  const again = page.getByRole('button', { name: 'Import more' });
+  if (await again.isVisible()) await again.click();
+  await page.locator('input[type=file]').setInputFiles({
+    name,
+    mimeType: 'text/csv',
+    buffer: Buffer.from(text),
+  });
+  await page.getByRole('button', { name: /^Read \d/ }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'came into the market' })).toBeVisible();
+}
+
+/** 300 weekdays from 2015; the close is given by its number. */
+function series(close: (i: number) => number, skip: (i: number) => boolean = () => false): string {
+  const lines = ['Date,Open,High,Low,Close,Volume'];
+  for (let i = 0, day = Date.UTC(2015, 0, 5); i < 300; day += 86_400_000) {
+    const date = new Date(day);
+    if (date.getUTCDay() % 6 === 0) continue;
+    const c = close(i);
+    if (!skip(i)) {
+      const line = [c * 0.999, c * 1.01, c * 0.99, c].map((x) => x.toFixed(4));
+      lines.push(`${date.toISOString().slice(0, 10)},${line.join(',')},${1000 + i}`);
+    }
+    i++;
+  }
+  return `${lines.join('\n')}\n`;
+}
+const wave = (i: number): number => 100 + Math.sin(i * 1.7) + i / 50;
+
+test('a jump is found, repaired, undone and taken back, and the import stays as it was', async () => {
+  await page.goto('/market');
+  await listed('173 of 173');
+  const halved = series((i) => (i < 150 ? wave(i) : wave(i) / 2));
+  await read('HALF.csv', halved);
+  await open('HALF');
+  await expect(findings()).toContainText('like a split that was not adjusted for');
+  const before = await csv();
+  await findings().getByRole('button', { name: 'Adjust for it' }).click();
+  await expect(findings()).not.toContainText('like a split');
+  await expect(findings()).toContainText('what lies before is multiplied by 0.5');
+  const first = (text: string) => Number(text.split('\n')[1]?.split(',')[4]);
+  expect(first(await csv())).toBeCloseTo(first(before) / 2, 9);
+  await undo();
+  await expect(findings()).toContainText('like a split');
+  expect(await csv()).toBe(before);
+  await findings().getByRole('button', { name: 'Adjust for it' }).click();
+  await findings()
+    .getByRole('button', { name: /^Take back the repair/ })
+    .click();
+  await expect(findings()).toContainText('like a split');
+  const jump = findings().getByRole('listitem').filter({ hasText: 'like a split' });
+  await jump.getByRole('button', { name: 'It is right' }).click();
+  await expect(findings()).not.toContainText('like a split');
+  await expect(findings()).toContainText('noted as right');
+});
+
+test('instruments are ranked by trouble, and their gaps shown as a calendar that opens the chart', async () => {
+  await read(
+    'GAPS.csv',
+    series(wave, (i) => i > 100 && i < 140),
+  );
+  await tab('Quality');
+  const table = page.getByRole('table', { name: 'Instruments by trouble' });
+  await expect(table).toContainText('GRUNP');
+  await page.getByRole('columnheader', { name: 'Gaps' }).getByRole('button').click();
+  await table.getByRole('button', { name: 'GAPS' }).click();
+  const calendar = page.getByRole('img', { name: /^Missing sessions by year and week: \d+/ });
+  await expect(calendar).toBeVisible();
+  await calendar.locator('rect[fill="var(--loss)"]').first().click();
+  await expect(page).toHaveURL(/symbol=GAPS&day=2015-05-2/);
+  await expect(page.getByTestId('price-chart').locator('path').first()).toBeVisible();
+});
+
+test('a list of splits is laid over instruments that are here; one that is not seen in prices is refused', async () => {
+  await read(
+    'DOUBLE.csv',
+    series((i) => (i < 200 ? wave(i) * 2 : wave(i))),
+  );
+  const day = series(wave).split('\n')[201]?.slice(0, 10);
+  await read('splits.csv', `Symbol,Date,Split\nDOUBLE,${day},2:1\nGAPS,${day},2:1\nNOWHERE,${day},2\n`);
+  await expect(page.getByRole('status').filter({ hasText: '1 splits and dividends' })).toBeVisible();
+  const report = page.getByRole('list', { name: 'Report' });
+  await expect(report).toContainText('no split of 2 is seen in its prices');
+  await expect(report).toContainText('there is no such instrument');
+  await open('DOUBLE');
+  await expect(findings()).toContainText('what lies before is multiplied by 0.5');
+});
+
+test('the mark between cells can be chosen', async () => {
+  await tab('Import');
+  await page.getByRole('button', { name: 'Import more' }).click();
+  await page.locator('input[type=file]').setInputFiles({
+    name: 'SPACED.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('date open high low close\n2020-01-06 1 2 1 2\n2020-01-07 2 3 2 3\n'),
+  });
+  await page.getByLabel('Cells between').selectOption('space');
+  await page.getByRole('button', { name: 'Read 1 file' }).click();
+  await expect(page.getByRole('status').filter({ hasText: '1 instrument with 2 bars' })).toBeVisible();
+});
+
+test('universes are filtered, read, combined, dated and renamed, and each change can be undone', async () => {
+  await page.getByLabel('Search instruments').fill('');
+  await tab('Universes');
+  const list = page.getByRole('list', { name: 'Universes' });
+  const make = async (name: string, way: string) => {
+    await page.getByRole('button', { name: 'New universe' }).click();
+    await page.getByRole('textbox', { name: 'Name', exact: true }).fill(name);
+    await page.getByRole('radio', { name: way }).check();
+  };
+  const submit = () => page.getByRole('button', { name: /^Make a universe of/ }).click();
+
+  await make('Busy tide', 'By what they are');
+  await page.getByLabel('Kind').selectOption('stock');
+  await page.getByLabel('Sector or group').selectOption('Tide power');
+  const button = page.getByRole('button', { name: /^Make a universe of/ });
+  await expect(button).toHaveText('Make a universe of 14');
+  await page.getByLabel('years of history at least').fill('20');
+  await expect(button).not.toHaveText('Make a universe of 14');
+  await submit();
+  await expect(list).toContainText('Busy tide');
+
+  await make('Dated', 'From a file');
+  await page.getByLabel('Universe file').setInputFiles({
+    name: 'u.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('symbol,from,to\nHALF,2015-02-02,2015-06-30\nGAPS,,2015-05-29\nGHOST,,\n'),
+  });
+  await expect(page.getByRole('alert').filter({ hasText: 'left out: GHOST' })).toBeVisible();
+  await submit();
+  const editor = page.getByRole('region', { name: 'Dated' });
+  await expect(editor).toContainText('2 instruments in 2 spells');
+  await expect(editor).not.toContainText('No dates of membership');
+
+  await make('Both', 'From two others');
+  await page.getByLabel('First universe').selectOption({ label: 'Dated' });
+  await page.getByLabel('How', { exact: true }).selectOption('or');
+  await page.getByLabel('Second universe').selectOption({ label: 'Busy tide' });
+  await submit();
+  await expect(page.getByRole('region', { name: 'Both' })).toContainText('spells of membership');
+
+  await list.getByRole('button', { name: /^Dated/ }).click();
+  const to = editor.getByLabel('HALF to');
+  await to.fill('2015-01-05');
+  await to.blur();
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'HALF cannot leave before it comes.' }),
+  ).toBeVisible();
+  await to.fill('2015-07-31');
+  await to.blur();
+  await expect(to).toHaveValue('2015-07-31');
+  await undo();
+  await expect(to).toHaveValue('2015-06-30');
+  const name = page.getByLabel('Name of the universe Dated');
+  await name.fill('Dated twice');
+  await name.blur();
+  await expect(list).toContainText('Dated twice');
+  await undo();
+  await expect(list).not.toContainText('Dated twice');
+});
+
+test('an instrument is taken out, added from the feed, and what the feed has since is fetched', async () => {
+  await open('SWELL');
+  await page.getByRole('button', { name: 'Take SWELL out of the market' }).click();
+  await page.getByLabel('Search instruments').fill('');
+  await listed('176 of 176');
+  await undo();
+  await listed('177 of 177');
+  await open('SWELL');
+  await page.getByRole('button', { name: 'Take SWELL out of the market' }).click();
+  // What the feed gives at first ends in 2024; what it gives since is then all it lacks.
+  const until = (text: string) =>
+    `${text
+      .split('\n')
+      .filter((line) => !line.startsWith('2025'))
+      .join('\n')
+      .trim()}\n`;
+  await page.route('**/feed/history/SWELL', async (route) => {
+    const answer = await route.fetch();
+    await route.fulfill({ body: until(await answer.text()), contentType: 'text/csv' });
+  });
+  await tab('Feed');
+  await page.getByLabel('Search the feed').fill('SWELL');
+  await page.getByRole('button', { name: 'Add SWELL' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'One instrument came' })).toBeVisible();
+  await page.unroute('**/feed/history/SWELL');
+
+  const asked: string[] = [];
+  let failures = 2;
+  await page.route('**/feed/history/**', async (route) => {
+    const url = new URL(route.request().url());
+    asked.push(url.pathname + url.search);
+    const symbol = url.pathname.split('/').pop();
+    if (symbol === 'SWELL' && failures-- > 0) return route.fulfill({ status: 500, body: 'down' });
+    if (symbol === 'BILL') return route.fulfill({ status: 500, body: 'down' });
+    return route.continue();
+  });
+  await page.getByRole('button', { name: /^Bring \d+ up to date/ }).click();
+  const told = page.getByRole('status').filter({ hasText: 'looked at' });
+  await expect(told).toContainText('bars came for 1 of them', { timeout: 60_000 });
+  await expect(told).toContainText(/SWELL: 2\d\d new bars/);
+  await expect(told).toContainText('BILL did not come: the feed answered 500');
+  expect(asked.every((path) => path.includes('?since='))).toBe(true);
+  await page.unroute('**/feed/history/**');
+  await page.getByRole('button', { name: /^Bring \d+ up to date/ }).click();
+  await expect(told).toContainText('all were up to date', { timeout: 60_000 });
+});
+
+test('a run names what looks wrong in the instruments it traded', async () => {
+  await tab('Universes');
+  await page.getByRole('button', { name: 'New universe' }).click();
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Doubtful');
+  await page.getByRole('radio', { name: 'By symbols' }).check();
+  await page.getByRole('textbox', { name: 'Symbols' }).fill('GAPS HALF');
+  await page.getByRole('button', { name: 'Make a universe of 2' }).click();
+  await expect(page.getByRole('list', { name: 'Universes' })).toContainText('Doubtful');
+  await page.getByRole('link', { name: 'Strategies', exact: true }).click();
+  await page.getByLabel('Universe', { exact: true }).selectOption({ label: 'Doubtful (2)' });
+  const enter = page.getByRole('textbox', { name: 'Enter when' });
+  await enter.click();
+  await page.keyboard.press('ControlOrMeta+a');
+  await page.keyboard.type('close > prior close');
+  await page.keyboard.press('Escape');
+  const result = page.getByRole('region', { name: 'Result' });
+  await expect(result).toContainText('Bars that look wrong in what it traded: GAPS');
+});
+
+test('a workspace taken out, wiped and brought back gives the same run to the last bit', async () => {
+  const result = page.getByRole('region', { name: 'Result' });
+  await expect(result).toHaveAttribute('data-status', 'done');
+  const figures = async (): Promise<string> => {
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Figures' }).click();
+    return readFileSync(await (await download).path(), 'utf8');
+  };
+  const before = await figures();
+  await page.getByRole('link', { name: 'Market', exact: true }).click();
+  await tab('Workspace');
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Take the workspace out' }).click();
+  const zip = join(scratch, 'workspace.zip');
+  writeFileSync(zip, readFileSync(await (await download).path()));
+
+  await page.getByRole('button', { name: 'Start over …' }).click();
+  await page.getByRole('button', { name: 'Empty everything' }).click();
+  await listed('173 of 173');
+  await tab('Workspace');
+  const choose = (path: string) =>
+    page.getByLabel('Workspace file', { exact: true }).last().setInputFiles(path);
+  const damaged = join(scratch, 'damaged.zip');
+  const bytes = readFileSync(zip);
+  bytes[20_000] = (bytes[20_000] ?? 0) ^ 255;
+  writeFileSync(damaged, bytes);
+  await choose(damaged);
+  await page.getByRole('button', { name: 'Replace what is here' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'damaged' })).toContainText(
+    'The store is as it was.',
+  );
+  await choose(zip);
+  await expect(page.getByText('holds 177 instruments')).toBeVisible();
+  const loaded = page.waitForEvent('load');
+  await page.getByRole('button', { name: 'Replace what is here' }).click();
+  await loaded;
+  await listed('177 of 177');
+  await page.getByRole('link', { name: 'Strategies', exact: true }).click();
+  await expect(result).toHaveAttribute('data-status', 'done');
+  expect(await figures()).toBe(before);
+});
+
+test('a tab of an older version lets go of the store and says so', async () => {
+  await page.goto('/market');
+  await listed('177 of 177');
+  const other = await context.newPage();
+  await other.goto('/feed/catalogue');
+  const upgrade = (version: number) =>
+    other.evaluate(
+      (next) =>
+        new Promise<void>((resolve, reject) => {
+          const request = indexedDB.open('plateau', next);
+          request.onsuccess = () => {
+            request.result.close();
+            resolve();
+          };
+          request.onerror = () => reject(request.error);
+        }),
+      version,
+    );
+  await upgrade(990);
+  await expect(page.getByText('A newer Plateau is open in another tab')).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('A newer Plateau is open in another tab')).toBeVisible();
+  await other.close();
+});
+
+test('nothing went wrong unseen', () => {
+  expect(errors).toEqual([]);
+});

@@ -1,0 +1,36 @@
+// Bars from Parquet as Plateau writes it, to the last bit.
+
+import { type Bars, dayFromIso } from '@plateau/core';
+import { parquetMetadata, parquetRead } from 'hyparquet';
+
+const PRICES = ['Open', 'High', 'Low', 'Close', 'Volume', 'Factor'] as const;
+
+/** @throws when a column is missing or a date is none */
+export async function readBarsParquet(bytes: Uint8Array): Promise<Bars> {
+  const file = bytes.slice().buffer;
+  const metadata = parquetMetadata(file);
+  const count = Number(metadata.num_rows);
+  if (count > bytes.length * 1000) throw new Error('it promises more rows than it can hold');
+  const day = new Int32Array(count);
+  const columns = new Map<string, Float64Array>();
+  await parquetRead({
+    file,
+    metadata,
+    onChunk: ({ columnName, columnData, rowStart }) => {
+      if (columnName === 'Date') {
+        for (let i = 0; i < columnData.length; i++) {
+          const its = dayFromIso(String(columnData[i]));
+          if (its === undefined) throw new Error(`“${columnData[i]}” is no date`);
+          day[rowStart + i] = its;
+        }
+        return;
+      }
+      const column = columns.get(columnName) ?? new Float64Array(count);
+      columns.set(columnName, column);
+      for (let i = 0; i < columnData.length; i++) column[rowStart + i] = Number(columnData[i]);
+    },
+  });
+  const [open, high, low, close, volume, factor] = PRICES.map((name) => columns.get(name));
+  if (!open || !high || !low || !close || !volume) throw new Error('a column is missing');
+  return { day, open, high, low, close, volume, ...(factor ? { factor } : {}) };
+}

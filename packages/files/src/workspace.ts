@@ -1,0 +1,135 @@
+// A whole workspace as one zip: bars as Parquet, all else as JSON; and back.
+
+import { type Bars, fingerprint } from '@plateau/core';
+import { unzipSync, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
+import Joi from 'joi';
+import { barsParquet } from './bars-export.ts';
+import { readBarsParquet } from './bars-parquet.ts';
+
+const WORKSPACE_FORMAT = 'plateau-workspace/1';
+const CONTENTS = 'workspace.json';
+/** Every entry bears this time, so that the same workspace gives the same bytes. */
+const TIME = '2000-01-01T00:00:00Z';
+
+type Json = Readonly<Record<string, unknown>>;
+
+/** What stands beside the bars: rows of each table, as the app keeps them. */
+export interface WorkspaceTables {
+  readonly listings: readonly (Json & { readonly symbol: string })[];
+  readonly universes: readonly Json[];
+  readonly sheets: readonly Json[];
+  readonly repairs: readonly Json[];
+  readonly layouts: readonly Json[];
+  readonly settings: readonly Json[];
+}
+
+interface BarsFile {
+  readonly symbol: string;
+  readonly path: string;
+  readonly fingerprint: string;
+}
+
+export interface WorkspaceContents extends WorkspaceTables {
+  readonly format: typeof WORKSPACE_FORMAT;
+  readonly bars: readonly BarsFile[];
+}
+
+/** Writes a workspace piece by piece, so that its bars are never all in memory. */
+export class WorkspaceWriter {
+  readonly #zip: Zip;
+  readonly #bars: BarsFile[] = [];
+
+  /** @param take is given the zip's bytes as they come */
+  constructor(take: (piece: Uint8Array<ArrayBuffer>) => void) {
+    this.#zip = new Zip((error, piece) => {
+      if (error) throw error;
+      take(piece as Uint8Array<ArrayBuffer>);
+    });
+  }
+
+  addBars(symbol: string, bars: Bars): void {
+    const bytes = barsParquet(bars);
+    const number = String(this.#bars.length + 1).padStart(5, '0');
+    const path = `bars/${number}-${symbol.replace(/[^\p{L}\p{N}_-]/gu, '_')}.parquet`;
+    this.#bars.push({ symbol, path, fingerprint: fingerprint(bytes) });
+    this.#add(new ZipPassThrough(path), bytes);
+  }
+
+  /** The tables come last, once all bars are in. */
+  finish(tables: WorkspaceTables): void {
+    const contents: WorkspaceContents = { format: WORKSPACE_FORMAT, ...tables, bars: this.#bars };
+    this.#add(new ZipDeflate(CONTENTS), new TextEncoder().encode(JSON.stringify(contents)));
+    this.#zip.end();
+  }
+
+  #add(file: ZipPassThrough | ZipDeflate, bytes: Uint8Array): void {
+    file.mtime = TIME;
+    this.#zip.add(file);
+    file.push(bytes as Uint8Array<ArrayBuffer>, true);
+  }
+}
+
+const rows = (key: string) =>
+  Joi.array()
+    .items(Joi.object({ [key]: Joi.string().required() }).unknown())
+    .required();
+const schema = Joi.object({
+  format: Joi.valid(WORKSPACE_FORMAT).required(),
+  listings: rows('symbol'),
+  universes: rows('id'),
+  sheets: rows('id'),
+  repairs: rows('id'),
+  layouts: rows('shape'),
+  settings: rows('key'),
+  bars: Joi.array()
+    .items(
+      Joi.object({
+        symbol: Joi.string().required(),
+        path: Joi.string().required(),
+        fingerprint: Joi.string().required(),
+      }),
+    )
+    .unique('symbol')
+    .required(),
+});
+
+const entry = (zip: Uint8Array, path: string): Uint8Array | undefined =>
+  unzipSync(zip, { filter: ({ name }) => name === path })[path];
+
+/** What a workspace holds. @throws with a sentence when the bytes are no workspace, or one of another format */
+export function readWorkspace(zip: Uint8Array): WorkspaceContents {
+  let json: Uint8Array | undefined;
+  try {
+    json = entry(zip, CONTENTS);
+  } catch {
+    throw new Error('The file is no zip, or is damaged.');
+  }
+  if (!json) throw new Error(`The zip is no workspace: it holds no ${CONTENTS}.`);
+  let value: unknown;
+  try {
+    value = JSON.parse(new TextDecoder().decode(json));
+  } catch {
+    throw new Error(`The workspace is damaged: its ${CONTENTS} cannot be read.`);
+  }
+  const format = (value as Json | null)?.format;
+  if (format !== WORKSPACE_FORMAT) {
+    throw new Error(
+      `The workspace is of the format “${String(format).slice(0, 40)}”; this reads ${WORKSPACE_FORMAT}.`,
+    );
+  }
+  const { error } = schema.validate(value);
+  if (error) throw new Error(`The workspace is damaged: ${error.message}.`);
+  return value as WorkspaceContents;
+}
+
+/** One instrument's bars. @throws with a sentence when they are missing or were changed */
+export async function readWorkspaceBars(
+  zip: Uint8Array,
+  { symbol, path, fingerprint: kept }: BarsFile,
+): Promise<Bars> {
+  const bytes = entry(zip, path);
+  if (!bytes) throw new Error(`The workspace is damaged: the bars of ${symbol} are missing.`);
+  if (fingerprint(bytes) !== kept)
+    throw new Error(`The workspace is damaged: the bars of ${symbol} were changed.`);
+  return readBarsParquet(bytes);
+}
