@@ -1,10 +1,14 @@
-// Speed in Chromium: first start, later start, key press to redrawn curve. Needs a built app (npm run build).
+// Speed in Chromium: first start, later start, key press to redrawn curve, a store of thousands. Needs a built app (npm run build).
 
 import { chromium, type Page } from '@playwright/test';
 import { chromiumOptions, serveApp } from '../scripts/chromium.ts';
+import { addInstruments, openMarket } from './many-instruments.ts';
 import { median } from './median.ts';
 
 const PORT = 3218;
+const MANY = 2000;
+/** Instruments of the demo market. */
+const SKERRY = 173;
 const done = (page: Page) =>
   page.waitForSelector('[data-status=done] .recharts-area-curve', { timeout: 60_000 });
 
@@ -17,6 +21,7 @@ export async function browserBench(): Promise<Record<string, number>> {
     const first: number[] = [];
     const later: number[] = [];
     const keys: number[] = [];
+    const many: number[] = [];
     for (let k = 0; k < 3; k++) {
       const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
       const page = await context.newPage();
@@ -35,6 +40,10 @@ export async function browserBench(): Promise<Record<string, number>> {
           }),
         );
       if (k === 0) keys.push(...(await keyPresses(page)));
+      if (k === 2) {
+        await addInstruments(page, MANY);
+        for (let n = 0; n < 3; n++) many.push(await openMarket(page, site, MANY + SKERRY));
+      }
       await context.close();
     }
     await browser.close();
@@ -42,6 +51,7 @@ export async function browserBench(): Promise<Record<string, number>> {
       'first start, empty browser, to first curve': median(first),
       'later start, data in the store, to first curve': median(later),
       'key press to redrawn curve': median(keys),
+      'Market opened with 2,000 instruments more': median(many),
     };
   } finally {
     server.kill();

@@ -108,18 +108,20 @@ export function DataTable<Row>({
                       aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
                       style={{ width: meta.width, flexGrow: 1 }}
                     >
-                      <button
-                        type="button"
-                        onClick={header.column.getToggleSortingHandler()}
-                        className={clsx(
-                          'flex w-full items-center gap-0.5 px-1 py-1 font-semibold hover:text-accent',
-                          !meta.left && 'justify-end',
-                        )}
-                      >
-                        {flexRender(header.column.columnDef.header, header.getContext())}
-                        {sorted === 'asc' && <ArrowUp size={12} aria-hidden />}
-                        {sorted === 'desc' && <ArrowDown size={12} aria-hidden />}
-                      </button>
+                      {header.column.columnDef.header !== '' && (
+                        <button
+                          type="button"
+                          onClick={header.column.getToggleSortingHandler()}
+                          className={clsx(
+                            'flex w-full items-center gap-0.5 px-1 py-1 font-semibold hover:text-accent',
+                            !meta.left && 'justify-end',
+                          )}
+                        >
+                          {flexRender(header.column.columnDef.header, header.getContext())}
+                          {sorted === 'asc' && <ArrowUp size={12} aria-hidden />}
+                          {sorted === 'desc' && <ArrowDown size={12} aria-hidden />}
+                        </button>
+                      )}
                     </div>
                   );
                 })}

@@ -26,15 +26,19 @@ export interface InstrumentQuality extends InstrumentMeasures {
 
 /** What was found the last time. */
 interface Kept {
-  /** of the blocks that the calendar was made of */
+  /** of the blocks that the calendars were made of */
   readonly blocks: string;
+  /** the whole market's sessions, and each source's that has enough instruments to know its own */
   readonly calendar: Int32Array;
+  readonly calendars: ReadonlyMap<string, Int32Array>;
   readonly found: readonly (InstrumentQuality & { readonly stamp: string })[];
 }
 
 /** Instruments read at once: enough to be quick, few enough for any memory. */
 const BATCH = 64;
 const KEY = 'quality';
+/** Instruments that together tell a session from a day off. */
+const ENOUGH = 10;
 
 const blockStamp = ({ symbol, block, count, last }: StoredListing): string =>
   `${symbol} ${block} ${count} ${last}`;
@@ -50,7 +54,7 @@ async function current(): Promise<Kept> {
   const kept = (await database.settings.get(KEY))?.value as Kept | undefined;
   const blocks = await digest(listings.map(blockStamp).join('\n'));
   const sameDays = kept?.blocks === blocks;
-  const calendar = sameDays ? kept.calendar : await calendarOf(listings.map(({ block }) => block));
+  const { calendar, calendars } = sameDays ? kept : await calendarsOf(listings);
   const before = new Map(sameDays ? kept.found.map((quality) => [quality.symbol, quality]) : []);
   const bySymbol = repairsBySymbol(repairs);
   const stampOf = (listing: StoredListing): string =>
@@ -64,13 +68,14 @@ async function current(): Promise<Kept> {
       const { symbol } = listing;
       const its = bars.get(symbol);
       if (!its) continue;
-      const findings = unsettled(findingsOf(its, calendar), bySymbol.get(symbol) ?? []);
+      const sessions = calendars.get(listing.source) ?? calendar;
+      const findings = unsettled(findingsOf(its, sessions), bySymbol.get(symbol) ?? []);
       const trouble = troubleOf(findings);
       before.set(symbol, { symbol, findings, trouble, ...measureInstrument(its), stamp: stampOf(listing) });
     }
   }
   const found = listings.flatMap(({ symbol }) => before.get(symbol) ?? []);
-  const fresh = { blocks, calendar, found };
+  const fresh = { blocks, calendar, calendars, found };
   await database.settings.put({ key: KEY, value: fresh });
   return fresh;
 }
@@ -83,7 +88,9 @@ async function inspectAll(): Promise<readonly InstrumentQuality[]> {
 async function gapsOf(symbol: string): Promise<GapYear[]> {
   const listing = await database.listings.get(symbol);
   const bars: Bars | undefined = listing && (await readBars([listing])).get(symbol);
-  return bars ? gapCalendar(bars.day, (await current()).calendar) : [];
+  if (!bars || !listing) return [];
+  const { calendar, calendars } = await current();
+  return gapCalendar(bars.day, calendars.get(listing.source) ?? calendar);
 }
 
 /** The market's sessions. */
@@ -91,13 +98,30 @@ async function sessions(): Promise<Int32Array> {
   return (await current()).calendar;
 }
 
-async function calendarOf(ids: readonly string[]): Promise<Int32Array> {
-  const days: Int32Array[] = [];
-  for (let k = 0; k < ids.length; k += BATCH) {
-    const blocks = await database.blocks.bulkGet(ids.slice(k, k + BATCH));
-    for (const stored of blocks) if (stored) days.push(unpackBars(stored.block).day.slice());
+/** Markets keep other holidays, so a source that knows its own sessions is not held to another's. */
+async function calendarsOf(
+  listings: readonly StoredListing[],
+): Promise<Pick<Kept, 'calendar' | 'calendars'>> {
+  const all: Int32Array[] = [];
+  const bySource = new Map<string, Int32Array[]>();
+  for (let k = 0; k < listings.length; k += BATCH) {
+    const batch = listings.slice(k, k + BATCH);
+    const blocks = await database.blocks.bulkGet(batch.map(({ block }) => block));
+    batch.forEach(({ source }, n) => {
+      const stored = blocks[n];
+      if (!stored) return;
+      const days = unpackBars(stored.block).day.slice();
+      all.push(days);
+      const its = bySource.get(source);
+      if (its) its.push(days);
+      else bySource.set(source, [days]);
+    });
   }
-  return marketCalendar(days);
+  const enough = [...bySource].filter(([, days]) => days.length >= ENOUGH);
+  return {
+    calendar: marketCalendar(all),
+    calendars: new Map(enough.map(([source, days]) => [source, marketCalendar(days)])),
+  };
 }
 
 const api = { inspectAll, gapsOf, sessions };

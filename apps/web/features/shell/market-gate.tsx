@@ -33,7 +33,8 @@ export function MarketGate({ children }: { children: ReactNode }) {
     const start = async (): Promise<void> => {
       warmEngine();
       await database.open();
-      if (database.verno > STORE_VERSION) return tell({ kind: 'outdated' });
+      // Dexie counts a version as ten of the browser's.
+      if (database.backendDB().version > STORE_VERSION * 10) return tell({ kind: 'outdated' });
       if (!(await database.settings.get('market'))) {
         tell({ kind: 'filling', progress: { done: 0, total: 0, bars: 0 } });
         await fillStore(sources[0].name, (progress) => tell({ kind: 'filling', progress }), leaving.signal);
