@@ -5,9 +5,10 @@ const PORT = 3217;
 
 export default defineConfig({
   testDir: 'e2e',
-  timeout: 90_000,
-  expect: { timeout: 20_000 },
-  workers: 1,
+  timeout: 120_000,
+  // Two first starts at once, each filling its store, may share two slow cores.
+  expect: { timeout: 45_000 },
+  workers: 2,
   reporter: process.env.PLATEAU_REPORTS
     ? [['list'], ['json', { outputFile: '.reports/browser.json' }]]
     : [['list']],

@@ -23,7 +23,14 @@ test.afterAll(async () => {
 });
 
 const tab = (name: string) => page.getByRole('tab', { name, exact: true }).click();
-const undo = () => page.getByRole('button', { name: 'Undo' }).first().click();
+/** Undoes what the message with this text tells of. */
+const undo = (told: string) =>
+  page
+    .locator('[data-sonner-toast]')
+    .filter({ hasText: told })
+    .first()
+    .getByRole('button', { name: 'Undo' })
+    .click();
 const listed = (text: string) => expect(page.getByText(text, { exact: true })).toBeVisible();
 const findings = () => page.getByRole('region', { name: 'Findings' });
 
@@ -86,7 +93,7 @@ test('a jump is found, repaired, undone and taken back, and the import stays as 
   await expect(findings()).toContainText('what lies before is multiplied by 0.5');
   const first = (text: string) => Number(text.split('\n')[1]?.split(',')[4]);
   expect(first(await csv())).toBeCloseTo(first(before) / 2, 9);
-  await undo();
+  await undo('HALF is adjusted for the jump');
   await expect(findings()).toContainText('like a split');
   expect(await csv()).toBe(before);
   await findings().getByRole('button', { name: 'Adjust for it' }).click();
@@ -195,13 +202,13 @@ test('universes are filtered, read, combined, dated and renamed, and each change
   await to.fill('2015-07-31');
   await to.blur();
   await expect(to).toHaveValue('2015-07-31');
-  await undo();
+  await undo('HALF: leaves 2015-07-31');
   await expect(to).toHaveValue('2015-06-30');
   const name = page.getByLabel('Name of the universe Dated');
   await name.fill('Dated twice');
   await name.blur();
   await expect(list).toContainText('Dated twice');
-  await undo();
+  await undo('Dated is now called Dated twice');
   await expect(list).not.toContainText('Dated twice');
 });
 
@@ -210,7 +217,7 @@ test('an instrument is taken out, added from the feed, and what the feed has sin
   await page.getByRole('button', { name: 'Take SWELL out of the market' }).click();
   await page.getByLabel('Search instruments').fill('');
   await listed('176 of 176');
-  await undo();
+  await undo('SWELL is out of the market');
   await listed('177 of 177');
   await open('SWELL');
   await page.getByRole('button', { name: 'Take SWELL out of the market' }).click();

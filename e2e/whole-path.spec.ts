@@ -248,7 +248,7 @@ test('sheets are duplicated, deleted with undo, exported and imported', async ()
 test('a tab killed in mid-edit loses nothing that was typed', async () => {
   await typeRule('Enter when', 'close > 77-day average and clo');
   const url = page.url();
-  await page.waitForTimeout(150);
+  await page.waitForTimeout(400);
   const killed = page.waitForEvent('crash');
   const session = await context.newCDPSession(page);
   session.send('Page.crash').catch(() => undefined);

@@ -9,6 +9,7 @@ import {
   readStrategyFile,
   readUniverseCsv,
   tradesCsv,
+  universeCsv,
   writeStrategyFile,
 } from '../src/index.ts';
 
@@ -103,6 +104,15 @@ describe('a universe as CSV', () => {
       { symbol: 'B' },
     ]);
   });
+  it('is written as it is read', () => {
+    const members = [
+      { symbol: 'A', to: dayFromIso('2020-01-05') as number, group: 'north, =1+1' },
+      { symbol: 'A', from: dayFromIso('2021-01-01') as number },
+      { symbol: 'B' },
+    ];
+    expect(valueOf(readUniverseCsv(universeCsv(members), 'u.csv'))).toEqual(members);
+  });
+
   it('refuses a bad date, turned dates and a missing header', () => {
     expect(faultsOf(readUniverseCsv('symbol,from,to\nA,soon,\nB,2021-01-01,2020-01-01\n', 'u.csv'))).toEqual([
       'u.csv, line 2: “soon” is no date; write YYYY-MM-DD',

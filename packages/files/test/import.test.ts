@@ -254,6 +254,52 @@ describe('rows', () => {
   });
 });
 
+describe('a list of splits and dividends', () => {
+  const list = bytes(
+    'Ticker,Date,Split,Dividend\nKELP,2020-01-08,2:1,\nKELP,2020-01-09,,0.5\nREEF,2020-01-08,1/4,\n',
+  );
+
+  it('is told by its columns, and adjusts the bars that come with it', async () => {
+    const prices = bytes('Date,Close\n2020-01-07,20\n2020-01-08,10\n2020-01-10,9.5\n');
+    const { bars, events, refused } = await collect([
+      ['KELP.csv', prices],
+      ['actions.csv', list],
+    ]);
+    // The dividend's day has no bar: it counts on the next, as a share of the close of the 8th.
+    const share = 1 - 0.5 / 10;
+    expect([...(bars.get('KELP')?.close ?? [])]).toEqual([20 * share * 0.5, 10 * share, 9.5]);
+    expect(refused).toBe(0);
+    expect(events).toEqual([{ symbol: 'REEF', day: day('2020-01-08'), split: 0.25, dividend: 0 }]);
+  });
+
+  it('refuses what is no ratio', async () => {
+    const text = 'Symbol,Date,Split\nKELP,2020-01-08,two\nKELP,2020-01-09,1:2:3\nKELP,2020-01-10,-2\n';
+    const { events, refused } = await collect([['splits.csv', bytes(text)]]);
+    expect([events, refused]).toEqual([[], 3]);
+  });
+
+  it('needs a column that is one', () => {
+    const layout: Layout = {
+      shape: 'events',
+      header: true,
+      skip: 0,
+      dates: 'ymd',
+      decimal: '.',
+      roles: ['symbol', 'date', 'ignore'],
+    };
+    expect(faultInLayout(layout)).toContain('split or the dividend');
+    expect(faultInLayout({ ...layout, roles: ['symbol', 'date', 'split'] })).toBeUndefined();
+  });
+});
+
+describe('the mark between cells', () => {
+  it('is guessed, or the one that is asked for', async () => {
+    const text = bytes('a b;c\n1 2;3\n');
+    expect(await readTable('csv', text)).toMatchObject({ rows: [['a b', 'c'], ['1 2', '3'], ['']] });
+    expect(await readTable('csv', text, ' ')).toMatchObject({ rows: [['a', 'b;c'], ['1', '2;3'], ['']] });
+  });
+});
+
 describe('a file', () => {
   it.each([false, true])(
     'of every kind gives back what was written, bar for bar (with factor: %s)',

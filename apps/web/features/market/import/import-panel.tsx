@@ -77,6 +77,8 @@ export function ImportPanel() {
       (progress) => setState({ step: 'reading', started, progress }),
     ).then((report) => {
       forgetMarket();
+      // Now there is something here that no feed can bring back.
+      void navigator.storage?.persist?.();
       setState({ step: 'done', report });
     }, fail);
   };

@@ -34,10 +34,30 @@ export const useSheets = create<Sheets>((set, get) => {
     const all = get().all ?? [];
     const known = all.some((s) => s.id === sheet.id);
     set({ all: known ? all.map((s) => (s.id === sheet.id ? sheet : s)) : [...all, sheet], openId });
-    database.sheets.put(sheet).then(
-      () => get().saveProblem && set({ saveProblem: undefined }),
-      (error: Error) => set({ saveProblem: error.message }),
-    );
+    save(sheet);
+  };
+  // While one write is under way only the newest state waits for its turn: typing never outruns the store.
+  const underWay = new Set<string>();
+  const waiting = new Map<string, Sheet>();
+  const save = (sheet: Sheet): void => {
+    const { id } = sheet;
+    if (underWay.has(id)) {
+      waiting.set(id, sheet);
+      return;
+    }
+    underWay.add(id);
+    database.sheets
+      .put(sheet)
+      .then(
+        () => get().saveProblem && set({ saveProblem: undefined }),
+        (error: Error) => set({ saveProblem: error.message }),
+      )
+      .finally(() => {
+        underWay.delete(id);
+        const next = waiting.get(id);
+        waiting.delete(id);
+        if (next) save(next);
+      });
   };
   const opened = (): Sheet | undefined => get().all?.find((s) => s.id === get().openId);
   const living = (): readonly Sheet[] => (get().all ?? []).filter((s) => s.deleted === undefined);
