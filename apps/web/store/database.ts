@@ -6,6 +6,7 @@
 import type { Repair, Universe } from '@plateau/core';
 import type { Layout } from '@plateau/files';
 import Dexie, { type EntityTable } from 'dexie';
+import type { LogEntry } from '@/features/strategies/logbook/entry.ts';
 import type { Sheet } from '@/features/strategies/sheet/sheet.ts';
 import type { SourceListing } from '@/sources/source.ts';
 import { summaryOfBlock } from './bar-block.ts';
@@ -55,7 +56,7 @@ export interface Setting {
 }
 
 /** The newest version of the store that this code knows. */
-export const STORE_VERSION = 4;
+export const STORE_VERSION = 5;
 
 class PlateauDatabase extends Dexie {
   declare listings: EntityTable<StoredListing, 'symbol'>;
@@ -64,6 +65,7 @@ class PlateauDatabase extends Dexie {
   declare sheets: EntityTable<Sheet, 'id'>;
   declare layouts: EntityTable<StoredLayout, 'shape'>;
   declare repairs: EntityTable<StoredRepair, 'id'>;
+  declare logbook: EntityTable<LogEntry, 'id'>;
   declare settings: EntityTable<Setting, 'key'>;
 
   constructor() {
@@ -91,6 +93,7 @@ class PlateauDatabase extends Dexie {
       });
     this.version(3).stores({ bars: null });
     this.version(4).stores({ repairs: 'id, symbol' });
+    this.version(5).stores({ logbook: 'id, sheet' });
   }
 }
 

@@ -25,3 +25,16 @@ export function price(value: number): string {
 export function count(value: number): string {
   return Number.isFinite(value) ? whole.format(value) : DASH;
 }
+
+const dayAndTime = new Intl.DateTimeFormat('en-GB', {
+  day: 'numeric',
+  month: 'short',
+  hour: '2-digit',
+  minute: '2-digit',
+  second: '2-digit',
+});
+
+/** @param at milliseconds since 1970 @example 3 Feb, 14:05:09 */
+export function moment(at: number): string {
+  return dayAndTime.format(at);
+}

@@ -2,6 +2,7 @@
 
 import { readWorkspace, readWorkspaceBars, type WorkspaceTables, WorkspaceWriter } from '@plateau/files';
 import { expose } from 'comlink';
+import { readEntry, type WrittenEntry, writableEntry } from '@/features/strategies/logbook/written-entry.ts';
 import type { Sheet } from '@/features/strategies/sheet/sheet.ts';
 import { packBars, unpackBars } from '@/store/bar-block.ts';
 import {
@@ -44,9 +45,10 @@ async function pack(report: (progress: WorkspaceProgress) => void): Promise<Blob
     });
     report({ done: Math.min(k + BATCH, listings.length), total: listings.length });
   }
-  const [universes, sheets, repairs, layouts, settings] = await Promise.all([
+  const [universes, sheets, logbook, repairs, layouts, settings] = await Promise.all([
     database.universes.toArray(),
     database.sheets.toArray(),
+    database.logbook.toArray(),
     database.repairs.toArray(),
     database.layouts.toArray(),
     database.settings.toArray(),
@@ -56,6 +58,7 @@ async function pack(report: (progress: WorkspaceProgress) => void): Promise<Blob
     listings: listings.map((listing) => ({ ...listing })),
     universes: rows(universes),
     sheets: rows(sheets),
+    logbook: rows(logbook.map(writableEntry)),
     repairs: rows(repairs),
     layouts: rows(layouts),
     settings: rows(settings.filter(({ key }) => !COMPUTED.has(key))),
@@ -105,13 +108,14 @@ async function restore(file: Blob, report: (progress: WorkspaceProgress) => void
       if (block === undefined) throw new Error(`The workspace is damaged: ${listing.symbol} has no bars.`);
       return { ...listing, block } as unknown as StoredListing;
     });
-    const { listings: ls, universes, sheets, repairs, layouts, settings } = database;
-    const tables = [ls, universes, sheets, repairs, layouts, settings];
+    const { listings: ls, universes, sheets, logbook, repairs, layouts, settings } = database;
+    const tables = [ls, universes, sheets, logbook, repairs, layouts, settings];
     await database.transaction('rw', tables, async () => {
       for (const table of tables) await table.clear();
       await ls.bulkPut(listings);
       await universes.bulkPut(contents.universes as unknown as StoredUniverse[]);
       await sheets.bulkPut(contents.sheets as unknown as Sheet[]);
+      await logbook.bulkPut(contents.logbook.map((row) => readEntry(row as unknown as WrittenEntry)));
       await repairs.bulkPut(contents.repairs as unknown as StoredRepair[]);
       await layouts.bulkPut(contents.layouts as unknown as StoredLayout[]);
       await settings.bulkPut(contents.settings as unknown as Setting[]);

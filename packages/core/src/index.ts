@@ -39,6 +39,7 @@ export { nearest } from './rules/suggest.ts';
 export { knownPhrases } from './rules/words.ts';
 export type { Problem, RunRequest } from './simulation/prepare.ts';
 export { OUTCOMES, type Trade } from './simulation/records.ts';
+export { type Caution, cautionsOf } from './statistics/cautions.ts';
 export type { Figures } from './statistics/figures.ts';
 export { reduceCurves } from './statistics/reduce.ts';
 export type { Strategy } from './strategy/strategy.ts';

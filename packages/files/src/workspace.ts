@@ -18,6 +18,7 @@ export interface WorkspaceTables {
   readonly listings: readonly (Json & { readonly symbol: string })[];
   readonly universes: readonly Json[];
   readonly sheets: readonly Json[];
+  readonly logbook: readonly Json[];
   readonly repairs: readonly Json[];
   readonly layouts: readonly Json[];
   readonly settings: readonly Json[];
@@ -78,6 +79,7 @@ const schema = Joi.object({
   listings: rows('symbol'),
   universes: rows('id'),
   sheets: rows('id'),
+  logbook: rows('id'),
   repairs: rows('id'),
   layouts: rows('shape'),
   settings: rows('key'),

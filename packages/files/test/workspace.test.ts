@@ -17,6 +17,7 @@ const tables: WorkspaceTables = {
   listings: [{ symbol: 'AA', name: '=1+1 <b>Kelp</b>' }, { symbol: 'B.B' }],
   universes: [{ id: 'u', members: [{ symbol: 'AA', from: 3 }] }],
   sheets: [{ id: 's', draft: { enter: 'close > ' } }],
+  logbook: [{ id: 'l', key: '[]' }],
   repairs: [],
   layouts: [{ shape: 'a | b' }],
   settings: [{ key: 'k', value: { deep: [1, null] } }],

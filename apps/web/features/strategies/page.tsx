@@ -4,10 +4,11 @@ import { useEffect, useState } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
 import { Result } from './result/result.tsx';
 import { useLiveRun } from './result/use-live-run.ts';
-import { type Sheet, textOf } from './sheet/sheet.ts';
+import type { Sheet } from './sheet/sheet.ts';
 import { SheetBar } from './sheet/sheet-bar.tsx';
 import { SheetForm } from './sheet/sheet-form.tsx';
 import { useOpenSheet, useSheets } from './sheet/sheets.ts';
+import { ShelfPanel } from './shelf/shelf-panel.tsx';
 
 /** The Strategies place: the sheet on one side, its live result on the other. */
 export function StrategiesPage() {
@@ -25,25 +26,32 @@ export function StrategiesPage() {
 
 function Workbench({ sheet }: { sheet: Sheet }) {
   const [attempt, setAttempt] = useState(0);
+  const [shelf, setShelf] = useState(false);
   const live = useLiveRun(sheet, attempt);
   return (
     <main className="h-full">
       <h1 className="sr-only">Strategies</h1>
       <Group orientation="horizontal" className="h-full">
         <Panel defaultSize="31%" minSize="22%" className="flex flex-col">
-          <SheetBar sheet={sheet} />
-          <div
-            className="min-h-0 flex-1 overflow-auto"
-            tabIndex={0}
-            role="region"
-            aria-label="Settings of the sheet"
-          >
-            <SheetForm sheet={sheet} problems={live.problems} />
-          </div>
+          {shelf ? (
+            <ShelfPanel onClose={() => setShelf(false)} />
+          ) : (
+            <>
+              <SheetBar sheet={sheet} onShelf={() => setShelf(true)} />
+              <div
+                className="min-h-0 flex-1 overflow-auto"
+                tabIndex={0}
+                role="region"
+                aria-label="Settings of the sheet"
+              >
+                <SheetForm sheet={sheet} problems={live.problems} />
+              </div>
+            </>
+          )}
         </Panel>
         <Separator aria-label="Width of the sheet" className="w-1 bg-hairline hover:bg-accent" />
         <Panel minSize="40%">
-          <Result live={live} name={textOf(sheet.draft, 'name')} again={() => setAttempt((n) => n + 1)} />
+          <Result live={live} sheet={sheet} again={() => setAttempt((n) => n + 1)} />
         </Panel>
       </Group>
     </main>

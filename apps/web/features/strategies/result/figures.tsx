@@ -8,24 +8,54 @@ interface FigureRow {
   readonly definition: string;
   readonly ours: (f: Figures) => string;
   readonly theirs?: (f: Figures) => string;
+  readonly change?: Change;
 }
 
-const rows: readonly FigureRow[] = [
+/** How a figure moved, and which way is better. */
+interface Change {
+  readonly of: (f: Figures) => number;
+  readonly better: 'more' | 'less';
+  /** with its sign; nothing where it did not move */
+  readonly show: (now: Figures, before: Figures) => string | undefined;
+}
+
+function change(
+  of: (f: Figures) => number,
+  better: Change['better'],
+  write: (value: number) => string,
+): Change {
+  return {
+    of,
+    better,
+    show(now, before) {
+      const by = of(now) - of(before);
+      const text = write(Math.abs(by));
+      if (!Number.isFinite(by) || text === write(0)) return undefined;
+      return `${by > 0 ? '+' : '−'}${text}`;
+    },
+  };
+}
+
+/** The headline figures in their order. */
+export const headlineRows: readonly FigureRow[] = [
   {
     label: 'End equity',
     definition: 'The account at the last close, from the capital on the sheet.',
+    change: change((f) => f.endEquity, 'more', money),
     ours: (f) => money(f.endEquity),
     theirs: (f) => money(f.benchmark.endEquity),
   },
   {
     label: 'Growth a year',
     definition: '(end / start) ^ (365.25 / days) − 1',
+    change: change((f) => f.cagr, 'more', percent),
     ours: (f) => percent(f.cagr),
     theirs: (f) => percent(f.benchmark.cagr),
   },
   {
     label: 'Largest drawdown',
     definition: 'The deepest fall of the account below an earlier peak, at closes.',
+    change: change((f) => f.maxDrawdown, 'more', percent),
     ours: (f) => percent(f.maxDrawdown),
     theirs: (f) => percent(f.benchmark.maxDrawdown),
   },
@@ -38,18 +68,21 @@ const rows: readonly FigureRow[] = [
   {
     label: 'MAR ratio',
     definition: 'Growth a year / largest drawdown',
+    change: change((f) => f.mar, 'more', ratio),
     ours: (f) => ratio(f.mar),
     theirs: (f) => ratio(f.benchmark.mar),
   },
   {
     label: 'Sharpe ratio',
     definition: 'Mean daily return above cash / its sample deviation × √252',
+    change: change((f) => f.sharpe, 'more', ratio),
     ours: (f) => ratio(f.sharpe),
     theirs: (f) => ratio(f.benchmark.sharpe),
   },
   {
     label: 'Volatility',
     definition: 'Sample deviation of daily returns × √252',
+    change: change((f) => f.volatility, 'less', percent),
     ours: (f) => percent(f.volatility),
     theirs: (f) => percent(f.benchmark.volatility),
   },
@@ -69,17 +102,29 @@ const rows: readonly FigureRow[] = [
   {
     label: 'Win rate',
     definition: 'Closed trades with a profit / closed trades',
+    change: change((f) => f.winRate, 'more', percent),
     ours: (f) => percent(f.winRate),
   },
-  { label: 'Payoff', definition: 'Average win / average loss, by return', ours: (f) => ratio(f.payoff) },
+  {
+    label: 'Payoff',
+    definition: 'Average win / average loss, by return',
+    change: change((f) => f.payoff, 'more', ratio),
+    ours: (f) => ratio(f.payoff),
+  },
   {
     label: 'Profit factor',
     definition: 'Sum of profits / sum of losses, in money',
+    change: change((f) => f.profitFactor, 'more', ratio),
     ours: (f) => ratio(f.profitFactor),
   },
   {
     label: 'Expectancy',
     definition: 'Mean return of a closed trade, after costs',
+    change: change(
+      (f) => f.expectancy,
+      'more',
+      (x) => percent(x, 2),
+    ),
     ours: (f) => percent(f.expectancy, 2),
   },
 ];
@@ -88,9 +133,12 @@ const rows: readonly FigureRow[] = [
 export const FiguresTable = memo(function FiguresTable({
   figures,
   benchmark,
+  before,
 }: {
   figures: Figures;
   benchmark: string;
+  /** the figures before the last edit, which the ghost is the curve of */
+  before: Figures | undefined;
 }) {
   return (
     <table className="w-full" aria-label="Headline figures">
@@ -99,16 +147,21 @@ export const FiguresTable = memo(function FiguresTable({
           <th scope="col" className="py-1 text-left font-normal text-soft">
             After costs
           </th>
-          <th scope="col" className="py-1 pl-3 font-semibold">
+          <th scope="col" className="py-1 pl-2 font-semibold">
             Strategy
           </th>
-          <th scope="col" className="py-1 pl-3 font-semibold whitespace-nowrap">
+          {before && (
+            <th scope="col" className="py-1 pl-2 font-normal whitespace-nowrap text-soft">
+              Change
+            </th>
+          )}
+          <th scope="col" className="py-1 pl-2 font-semibold whitespace-nowrap">
             {benchmark} held
           </th>
         </tr>
       </thead>
       <tbody>
-        {rows.map(({ label, definition, ours, theirs }) => (
+        {headlineRows.map(({ label, definition, ours, theirs, change: moved }) => (
           <tr key={label} className="border-b border-hairline text-right">
             <th scope="row" className="py-[3px] text-left font-normal whitespace-nowrap">
               <Tooltip.Root>
@@ -125,11 +178,35 @@ export const FiguresTable = memo(function FiguresTable({
                 </Tooltip.Portal>
               </Tooltip.Root>
             </th>
-            <td className="pl-3 font-semibold">{ours(figures)}</td>
-            <td className="pl-3 text-soft">{theirs ? theirs(figures) : '–'}</td>
+            <td className="pl-2 font-semibold">{ours(figures)}</td>
+            {before && (
+              <td className="pl-2">{moved && <Moved change={moved} now={figures} before={before} />}</td>
+            )}
+            <td className="pl-2 text-soft">{theirs ? theirs(figures) : '–'}</td>
           </tr>
         ))}
       </tbody>
     </table>
   );
 });
+
+/** A change with its sign, and whether it is better: teal and upright, or rust and slanted. */
+function Moved({
+  change: { of, better, show },
+  now,
+  before,
+}: {
+  change: Change;
+  now: Figures;
+  before: Figures;
+}) {
+  const text = show(now, before);
+  if (text === undefined) return <span className="text-soft">=</span>;
+  const good = of(now) > of(before) === (better === 'more');
+  return (
+    <span className={good ? 'text-gain' : 'text-loss italic'}>
+      {text}
+      <span className="sr-only">{good ? ', better' : ', worse'}</span>
+    </span>
+  );
+}

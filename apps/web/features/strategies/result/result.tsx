@@ -8,6 +8,10 @@ import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Button } from '@/ui/button';
 import { saveFile } from '@/ui/save-file.ts';
 import { runProgress, stopRun } from '@/workers/engine-client.ts';
+import { LogbookPanel } from '../logbook/logbook-panel.tsx';
+import { useLogbook, useRecorder } from '../logbook/use-logbook.ts';
+import { type Sheet, textOf } from '../sheet/sheet.ts';
+import { Cautions } from './cautions.tsx';
 import { RunCharts, YearsChart } from './charts.tsx';
 import { FiguresTable } from './figures.tsx';
 import { TradedFindings } from './traded-findings.tsx';
@@ -16,12 +20,15 @@ import type { LiveRun } from './use-live-run.ts';
 
 interface ResultProps {
   readonly live: LiveRun;
-  readonly name: string;
+  readonly sheet: Sheet;
   readonly again: () => void;
 }
 
 /** The live result: figures, land and water, years, trades. Greyed while it shows an earlier state of the sheet. */
-export function Result({ live, name, again }: ResultProps) {
+export function Result({ live, sheet, again }: ResultProps) {
+  const name = textOf(sheet.draft, 'name');
+  const entries = useLogbook(sheet.id) ?? [];
+  useRecorder(sheet, live);
   const { run, benchmark, ghost, status } = live;
   const stale = status !== 'done' && status !== 'running';
   // The curve is drawn first; the table of trades may come a frame later.
@@ -30,12 +37,13 @@ export function Result({ live, name, again }: ResultProps) {
   return (
     <section aria-label="Result" className="flex h-full min-h-0 flex-col px-3 pb-2" data-status={status}>
       <Status live={live} again={again} />
+      {run && status === 'done' && <Cautions run={run} draft={sheet.draft} tries={entries.length} />}
       {run && (
         <div className={clsx('flex min-h-0 flex-1 flex-col', stale && 'opacity-45 grayscale')}>
           <div className="flex min-h-0 flex-[3] gap-3">
             <RunCharts run={run} benchmark={benchmark} ghost={ghost} />
-            <div className="w-[21rem] shrink-0 overflow-auto">
-              <FiguresTable figures={run.figures} benchmark={benchmark} />
+            <div className="w-[24rem] shrink-0 overflow-auto">
+              <FiguresTable figures={run.figures} benchmark={benchmark} before={ghost?.figures} />
               <Button
                 className="mt-2"
                 onClick={() =>
@@ -58,6 +66,7 @@ export function Result({ live, name, again }: ResultProps) {
               {[
                 ['trades', 'Trades'],
                 ['years', 'Years'],
+                ['logbook', `Logbook (${entries.length})`],
               ].map(([value, label]) => (
                 <Tabs.Trigger
                   key={value}
@@ -73,6 +82,9 @@ export function Result({ live, name, again }: ResultProps) {
             </Tabs.Content>
             <Tabs.Content value="years" className="min-h-0 flex-1 pt-1">
               <YearsChart run={run} benchmark={benchmark} />
+            </Tabs.Content>
+            <Tabs.Content value="logbook" className="min-h-0 flex-1">
+              <LogbookPanel key={sheet.id} sheet={sheet} entries={entries} />
             </Tabs.Content>
           </Tabs.Root>
         </div>
@@ -119,10 +131,9 @@ function Status({ live, again }: { live: LiveRun; again: () => void }) {
 }
 
 /** What was run, in a line. */
-function span({ marks, trades, eitherWayBars }: NonNullable<LiveRun['run']>): string {
+function span({ marks, trades }: NonNullable<LiveRun['run']>): string {
   const years = ((marks.day[marks.day.length - 1] ?? 0) - (marks.day[0] ?? 0)) / 365.25;
-  const bars = eitherWayBars === 0 ? '' : `, ${eitherWayBars} either-way bars counted as stopped`;
-  return `In step with the sheet: ${years.toFixed(1)} years, ${trades.length} closed trades${bars}.`;
+  return `In step with the sheet: ${years.toFixed(1)} years, ${trades.length} closed trades.`;
 }
 
 /** Progress worth showing: none in the first quarter of a second. */

@@ -1,15 +1,18 @@
 // Keeps a result in step with the sheet: every edit runs again, the newest wins, the curve before the edit stays as a ghost.
 
-import type { Problem } from '@plateau/core';
+import type { Figures, Problem } from '@plateau/core';
 import { useEffect, useRef, useState } from 'react';
 import type { ShownRun } from '@/workers/engine.worker.ts';
 import { runInWorker, stopRun } from '@/workers/engine-client.ts';
+import { runKey } from '../logbook/entry.ts';
 import { readDraft } from '../sheet/read.ts';
-import { type Draft, type Sheet, stateOf } from '../sheet/sheet.ts';
+import { type Sheet, stateOf } from '../sheet/sheet.ts';
 
+/** What a run left behind once an edit has taken its place. */
 export interface Curve {
   readonly days: Int32Array;
   readonly equity: Float64Array;
+  readonly figures: Figures;
 }
 
 export interface LiveRun {
@@ -31,12 +34,6 @@ const NOTHING: LiveRun = {
   problems: [],
   crash: undefined,
 };
-
-/** The parts of a draft that a run depends on; a new name is no new run. */
-function runKey(draft: Draft): string {
-  const { name: _name, notes: _notes, ...rest } = draft;
-  return JSON.stringify(rest);
-}
 
 /** @param attempt raise it to run again what was stopped */
 export function useLiveRun(sheet: Sheet, attempt: number): LiveRun {
@@ -75,7 +72,7 @@ export function useLiveRun(sheet: Sheet, attempt: number): LiveRun {
         const { run } = outcome;
         const state = stateOf(sheet);
         const before = shown.current;
-        const curve = { days: run.marks.day, equity: run.marks.equity };
+        const curve = { days: run.marks.day, equity: run.marks.equity, figures: run.figures };
         shown.current = { sheet: sheet.id, state, curve };
         setLive((last) => ({
           status: 'done',

@@ -1,7 +1,7 @@
 'use client';
 
 import { readStrategyFile, writeStrategyFile } from '@plateau/files';
-import { Copy, Download, FilePlus2, Redo2, Trash2, Undo2, Upload } from 'lucide-react';
+import { Copy, Download, FilePlus2, Library, Redo2, Trash2, Undo2, Upload } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { toast } from 'sonner';
 import { useCommandMenu } from '@/features/shell/command-menu.tsx';
@@ -15,7 +15,7 @@ import { useSheets } from './sheets.ts';
 const LARGEST_FILE = 2_000_000;
 
 /** The open sheet's name, the choice of another, and what can be done with it. */
-export function SheetBar({ sheet }: { sheet: Sheet }) {
+export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void }) {
   const sheets = useSheets();
   const file = useRef<HTMLInputElement>(null);
   const living = (sheets.all ?? []).filter((s) => s.deleted === undefined);
@@ -56,7 +56,7 @@ export function SheetBar({ sheet }: { sheet: Sheet }) {
     toast(`“${read.value.name}” is imported as a sheet of its own.`);
   };
 
-  const actions = { remove, exportFile, importNow: () => file.current?.click() };
+  const actions = { remove, exportFile, onShelf, importNow: () => file.current?.click() };
   useSheetCommands(actions);
   useUndoKeys();
   const lastStep = sheet.past[sheet.past.length - 1];
@@ -97,6 +97,7 @@ export function SheetBar({ sheet }: { sheet: Sheet }) {
           onClick={sheets.redo}
         />
         <span className="mx-1.5 h-4 border-l border-hairline" />
+        <IconButton label="Shelf of ready sheets" icon={Library} onClick={onShelf} />
         <IconButton label="New sheet" icon={FilePlus2} onClick={() => sheets.create()} />
         <IconButton label="Duplicate" icon={Copy} onClick={sheets.duplicate} />
         <IconButton label="Delete" icon={Trash2} onClick={remove} />
@@ -128,6 +129,7 @@ export function SheetBar({ sheet }: { sheet: Sheet }) {
 function wordsFor({ changes }: Transaction): string {
   const [change] = changes;
   if (!change) return '';
+  if (changes.length > 1) return `${changes.length} settings`;
   const label = fieldOf(change.key)?.label.toLowerCase() ?? change.key;
   const brief = (text: string): string => (text.length > 18 ? `${text.slice(0, 17)}…` : text || 'empty');
   return `“${label}”: ${brief(change.from)} to ${brief(change.to)}`;
@@ -153,6 +155,7 @@ function useUndoKeys(): void {
 
 function useSheetCommands(actions: {
   remove: () => void;
+  onShelf: () => void;
   exportFile: () => void;
   importNow: () => void;
 }): void {
@@ -162,6 +165,7 @@ function useSheetCommands(actions: {
   useEffect(() => {
     const sheets = useSheets.getState();
     offer([
+      { group: 'Sheet', label: 'Shelf of ready sheets', run: () => latest.current.onShelf() },
       { group: 'Sheet', label: 'New sheet', run: () => sheets.create() },
       { group: 'Sheet', label: 'Duplicate sheet', run: sheets.duplicate },
       { group: 'Sheet', label: 'Delete sheet', run: () => latest.current.remove() },

@@ -4,6 +4,7 @@ import type { Problem } from '@plateau/core';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { ChevronRight } from 'lucide-react';
 import { database } from '@/store/database.ts';
+import { DialSliders } from './dial-sliders.tsx';
 import { FieldRow } from './field-row.tsx';
 import { type Field, type Section, sections } from './fields.ts';
 import { isShown } from './read.ts';
@@ -47,6 +48,11 @@ export function SheetForm({ sheet, problems }: { sheet: Sheet; problems: readonl
   return (
     <form aria-label="Sheet" onSubmit={(event) => event.preventDefault()} className="px-4 pb-6">
       <Unplaced problems={problems} draft={sheet.draft} />
+      {textOf(sheet.draft, 'dials').trim() !== '' && (
+        <div className="border-b border-hairline py-2">
+          <DialSliders text={textOf(sheet.draft, 'dials')} onChange={(text) => edit('dials', text)} />
+        </div>
+      )}
       {sections.map((section) => {
         const shown = section.fields.filter((field) => isShown(field, sheet.draft));
         if (shown.length === 0) return null;

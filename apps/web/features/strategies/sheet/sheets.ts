@@ -4,7 +4,7 @@ import type { Strategy } from '@plateau/core';
 import { create } from 'zustand';
 import { database } from '@/store/database.ts';
 import { draftFrom } from './read.ts';
-import { type Draft, edit, redo, type Sheet, textOf, undo } from './sheet.ts';
+import { type Draft, edit, redo, replaceDraft, type Sheet, textOf, undo } from './sheet.ts';
 
 interface Sheets {
   /** undefined until the store has been read */
@@ -15,6 +15,8 @@ interface Sheets {
   load(wanted: string | undefined): Promise<void>;
   open(id: string): void;
   edit(key: string, to: string): void;
+  /** another variant of the open sheet in place of what stands there */
+  replaceDraft(draft: Draft): void;
   undo(): void;
   redo(): void;
   create(draft?: Draft): void;
@@ -79,6 +81,10 @@ export const useSheets = create<Sheets>((set, get) => {
     edit(key, to) {
       const sheet = opened();
       if (sheet) keep(edit(sheet, key, to, Date.now(), newId()));
+    },
+    replaceDraft(draft) {
+      const sheet = opened();
+      if (sheet) keep(replaceDraft(sheet, draft, Date.now(), newId()));
     },
     undo() {
       const sheet = opened();

@@ -1,0 +1,104 @@
+'use client';
+
+import { clsx } from 'clsx';
+import { Button } from '@/ui/button';
+import { moment } from '@/ui/format.ts';
+import { headlineRows } from '../result/figures.tsx';
+import { fields } from '../sheet/fields.ts';
+import { isShown } from '../sheet/read.ts';
+import { textOf } from '../sheet/sheet.ts';
+import { Curves } from './curves.tsx';
+import type { LogEntry } from './entry.ts';
+
+interface CompareProps {
+  readonly pair: readonly [LogEntry, LogEntry];
+  readonly onClose: () => void;
+}
+
+const titleOf = ({ name, at }: LogEntry): string => name || moment(at);
+
+/** Two variants: curves overlaid, rules side by side with differences marked, figures with their differences. */
+export function Compare({ pair: given, onClose }: CompareProps) {
+  // The older on the left, so that differences read as what the later change did.
+  const [a, b] = [...given].sort((x, y) => x.at - y.at) as [LogEntry, LogEntry];
+  const settings = fields
+    .filter((field) => field.key !== 'name' && field.key !== 'notes')
+    .map((field) => {
+      const [left, right] = [a, b].map(({ draft }) =>
+        isShown(field, draft) ? textOf(draft, field.key) : '',
+      ) as [string, string];
+      const said = (text: string): string => field.choices?.find(([value]) => value === text)?.[1] ?? text;
+      return { label: field.label, left: said(left), right: said(right), differs: left !== right };
+    })
+    .filter(({ left, right }) => left !== '' || right !== '')
+    .sort((x, y) => Number(y.differs) - Number(x.differs));
+  return (
+    <section aria-label="Two variants" className="flex h-full min-h-0 flex-col">
+      <div className="flex items-center gap-3 py-1">
+        <Curves entries={[a, b]} width={260} height={56} label="Equity of both variants" />
+        <p className="text-soft">
+          Solid {titleOf(a)}, dashed {titleOf(b)}, dotted the benchmark.
+        </p>
+        <Button className="ml-auto" onClick={onClose}>
+          Back to the logbook
+        </Button>
+      </div>
+      <div className="flex min-h-0 flex-1 gap-4 overflow-auto border-t border-hairline" tabIndex={0}>
+        <table aria-label="Figures of both" className="self-start">
+          <Head a={a} b={b} last="Change" />
+          <tbody>
+            {headlineRows.map(({ label, ours, change }) => (
+              <tr key={label} className="border-b border-hairline text-right">
+                <th scope="row" className="pr-3 text-left font-normal whitespace-nowrap">
+                  {label}
+                </th>
+                <td className="px-2">{ours(a.figures)}</td>
+                <td className="px-2">{ours(b.figures)}</td>
+                <td className="px-2 font-semibold">{change?.show(b.figures, a.figures) ?? ''}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <table aria-label="Rules of both" className="w-full self-start">
+          <Head a={a} b={b} />
+          <tbody>
+            {settings.map(({ label, left, right, differs }) => (
+              <tr
+                key={label}
+                className={clsx('border-b border-hairline align-top', differs && 'bg-accent-paper')}
+              >
+                <th scope="row" className="pr-3 text-left font-normal">
+                  {differs && <span className="sr-only">differs: </span>}
+                  {label}
+                </th>
+                <td className="px-2 whitespace-pre-wrap">{left || '–'}</td>
+                <td className="px-2 whitespace-pre-wrap">{right || '–'}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
+
+function Head({ a, b, last }: { a: LogEntry; b: LogEntry; last?: string }) {
+  return (
+    <thead>
+      <tr className="border-b border-strong text-left">
+        <td />
+        <th scope="col" className="px-2 whitespace-nowrap">
+          {titleOf(a)}
+        </th>
+        <th scope="col" className="px-2 whitespace-nowrap">
+          {titleOf(b)}
+        </th>
+        {last && (
+          <th scope="col" className="px-2">
+            {last}
+          </th>
+        )}
+      </tr>
+    </thead>
+  );
+}

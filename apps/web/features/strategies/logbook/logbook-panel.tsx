@@ -1,0 +1,214 @@
+'use client';
+
+import { writeCsv } from '@plateau/files';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { clsx } from 'clsx';
+import { Download, Pin, RotateCcw, Trash2 } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { database } from '@/store/database.ts';
+import { Button, IconButton } from '@/ui/button';
+import { count, moment, percent, ratio } from '@/ui/format.ts';
+import { saveFile } from '@/ui/save-file.ts';
+import { type Sheet, textOf } from '../sheet/sheet.ts';
+import { useSheets } from '../sheet/sheets.ts';
+import { Compare } from './compare.tsx';
+import { Curves } from './curves.tsx';
+import { type LogEntry, runKey } from './entry.ts';
+
+const ROW = 54;
+
+interface LogbookPanelProps {
+  readonly sheet: Sheet;
+  readonly entries: readonly LogEntry[];
+}
+
+/** Every variant of a sheet that was run and stayed: what changed, what came of it; brought back, pinned, named, compared. */
+export function LogbookPanel({ sheet, entries }: LogbookPanelProps) {
+  const [search, setSearch] = useState('');
+  const [marked, setMarked] = useState<readonly string[]>([]);
+  const bringBack = useSheets((s) => s.replaceDraft);
+  const scroller = useRef<HTMLDivElement>(null);
+  const words = search.trim().toLowerCase().split(/\s+/);
+  const found = entries
+    .filter(({ name, note, changed, draft }) => {
+      const text = `${name} ${note} ${changed} ${Object.values(draft).join(' ')}`.toLowerCase();
+      return words.every((word) => text.includes(word));
+    })
+    .sort((a, b) => Number(b.pinned) - Number(a.pinned) || b.at - a.at);
+  const virtual = useVirtualizer({
+    count: found.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW,
+    overscan: 6,
+  });
+  const current = runKey(sheet.draft);
+  const pair = marked.map((id) => entries.find((entry) => entry.id === id)).filter((e) => e !== undefined);
+  const mark = (id: string): void =>
+    setMarked(marked.includes(id) ? marked.filter((m) => m !== id) : [...marked, id].slice(-2));
+  const remove = async (entry: LogEntry): Promise<void> => {
+    await database.logbook.delete(entry.id);
+    toast('The entry is deleted; it no longer counts as a try.', {
+      action: { label: 'Undo', onClick: () => void database.logbook.put(entry) },
+    });
+  };
+  const name = textOf(sheet.draft, 'name');
+
+  if (pair.length === 2 && pair[0] && pair[1]) {
+    return <Compare pair={[pair[0], pair[1]]} onClose={() => setMarked([])} />;
+  }
+  return (
+    <div className="flex h-full min-h-0 flex-col">
+      <div className="flex items-center gap-3 py-1">
+        <input
+          type="search"
+          value={search}
+          onChange={(event) => setSearch(event.target.value)}
+          aria-label="Search the logbook"
+          placeholder="Changes, names, notes, rules …"
+          className="w-56 rounded-sm border border-hairline bg-raised px-2 py-0.5"
+        />
+        <span className="text-soft">
+          {entries.length === 1 ? '1 variant tried' : `${count(entries.length)} variants tried`}
+          {marked.length === 1 && '; mark another to compare'}
+        </span>
+        <Button
+          className="ml-auto"
+          disabled={entries.length === 0}
+          onClick={() => saveFile(`${name} logbook.csv`, 'text/csv', logbookCsv(entries))}
+        >
+          <Download size={14} aria-hidden /> CSV
+        </Button>
+      </div>
+      {found.length === 0 ? (
+        <p className="p-4 text-soft">
+          {entries.length === 0
+            ? 'Each variant that runs to its end and stays for a moment is written here.'
+            : 'No variant has these words.'}
+        </p>
+      ) : (
+        <div
+          ref={scroller}
+          className="min-h-0 flex-1 overflow-auto border border-hairline bg-raised"
+          tabIndex={0}
+          role="region"
+          aria-label="Variants"
+        >
+          <ul style={{ height: virtual.getTotalSize(), position: 'relative' }} aria-label="Logbook">
+            {virtual.getVirtualItems().map((item) => {
+              const entry = found[item.index];
+              if (!entry) return null;
+              return (
+                <li
+                  key={entry.id}
+                  aria-current={entry.key === current || undefined}
+                  style={{ height: ROW, transform: `translateY(${item.start}px)` }}
+                  className={clsx(
+                    'absolute flex w-full items-center gap-3 border-b border-hairline px-2',
+                    entry.key === current && 'bg-accent-paper',
+                  )}
+                >
+                  <input
+                    type="checkbox"
+                    aria-label={`Compare the variant of ${moment(entry.at)}`}
+                    checked={marked.includes(entry.id)}
+                    onChange={() => mark(entry.id)}
+                  />
+                  <Curves entries={[entry]} width={96} height={40} label="Equity over the benchmark" />
+                  <div className="min-w-0 flex-1">
+                    <p className="truncate" title={entry.changed}>
+                      {entry.changed}
+                    </p>
+                    <div className="flex gap-2">
+                      <Words entry={entry} field="name" label="Name" width="w-28" />
+                      <Words entry={entry} field="note" label="Note" width="min-w-0 flex-1" />
+                    </div>
+                  </div>
+                  <dl className="grid shrink-0 grid-cols-4 gap-x-3 text-right">
+                    {[
+                      ['Growth', percent(entry.figures.cagr)],
+                      ['Drawdown', percent(entry.figures.maxDrawdown)],
+                      ['MAR', ratio(entry.figures.mar)],
+                      ['Trades', count(entry.figures.trades)],
+                    ].map(([label, value]) => (
+                      <div key={label}>
+                        <dt className="text-soft">{label}</dt>
+                        <dd className="font-semibold">{value}</dd>
+                      </div>
+                    ))}
+                  </dl>
+                  <time
+                    className="w-16 shrink-0 text-right text-soft"
+                    dateTime={new Date(entry.at).toISOString()}
+                  >
+                    {moment(entry.at)}
+                  </time>
+                  <span className="flex shrink-0">
+                    <IconButton
+                      label={entry.pinned ? 'Unpin' : 'Pin'}
+                      icon={Pin}
+                      aria-pressed={entry.pinned}
+                      className={entry.pinned ? 'text-accent' : undefined}
+                      onClick={() => void database.logbook.update(entry.id, { pinned: !entry.pinned })}
+                    />
+                    <IconButton
+                      label="Bring back"
+                      icon={RotateCcw}
+                      disabled={entry.key === current}
+                      onClick={() => bringBack(entry.draft)}
+                    />
+                    <IconButton label="Delete" icon={Trash2} onClick={() => void remove(entry)} />
+                  </span>
+                </li>
+              );
+            })}
+          </ul>
+        </div>
+      )}
+    </div>
+  );
+}
+
+interface WordsProps {
+  readonly entry: LogEntry;
+  readonly field: 'name' | 'note';
+  readonly label: string;
+  readonly width: string;
+}
+
+function Words({ entry, field, label, width }: WordsProps) {
+  return (
+    <input
+      key={entry[field]}
+      defaultValue={entry[field]}
+      aria-label={`${label} of the variant of ${moment(entry.at)}`}
+      placeholder={label.toLowerCase()}
+      onBlur={(event) => {
+        const text = event.target.value;
+        if (text !== entry[field]) void database.logbook.update(entry.id, { [field]: text });
+      }}
+      className={clsx(
+        width,
+        'rounded-sm border border-transparent bg-transparent text-soft hover:border-hairline focus:border-hairline',
+      )}
+    />
+  );
+}
+
+function logbookCsv(entries: readonly LogEntry[]): string {
+  return writeCsv(
+    ['time', 'name', 'note', 'changed', 'cagr', 'maxDrawdown', 'mar', 'sharpe', 'trades', 'benchmarkCagr'],
+    entries.map(({ at, name, note, changed, figures }) => [
+      new Date(at).toISOString(),
+      name,
+      note,
+      changed,
+      figures.cagr,
+      figures.maxDrawdown,
+      figures.mar,
+      figures.sharpe,
+      figures.trades,
+      figures.benchmark.cagr,
+    ]),
+  );
+}

@@ -1,0 +1,54 @@
+// Records variants that stayed for a moment, and reads them back.
+
+import { useLiveQuery } from 'dexie-react-hooks';
+import { useEffect } from 'react';
+import { database } from '@/store/database.ts';
+import type { LiveRun } from '../result/use-live-run.ts';
+import type { Sheet } from '../sheet/sheet.ts';
+import { changesBetween, type LogEntry, runKey, smallCurve } from './entry.ts';
+
+/** Milliseconds that a finished run stays on screen before it counts as a try. */
+const MOMENT = 2000;
+
+/** A sheet's variants, the newest first; undefined while they are read. */
+export function useLogbook(sheet: string): readonly LogEntry[] | undefined {
+  return useLiveQuery(
+    async () => (await database.logbook.where('sheet').equals(sheet).toArray()).sort((a, b) => b.at - a.at),
+    [sheet],
+  );
+}
+
+/** Writes the run on screen into the logbook once it has stayed for a moment and was not there before. */
+export function useRecorder(sheet: Sheet, live: LiveRun): void {
+  const { id, draft } = sheet;
+  const { status, run, benchmark } = live;
+  useEffect(() => {
+    if (status !== 'done' || !run) return;
+    const timer = setTimeout(() => void record(), MOMENT);
+    return () => clearTimeout(timer);
+
+    async function record(): Promise<void> {
+      if (!run) return;
+      const key = runKey(draft);
+      await database.transaction('rw', database.logbook, async () => {
+        const entries = await database.logbook.where('sheet').equals(id).sortBy('at');
+        if (entries.some((entry) => entry.key === key)) return;
+        const before = entries[entries.length - 1];
+        await database.logbook.add({
+          id: crypto.randomUUID(),
+          sheet: id,
+          at: Date.now(),
+          key,
+          draft,
+          changed: before ? changesBetween(before.draft, draft).join('; ') : 'the first that was run',
+          benchmark,
+          figures: run.figures,
+          curve: smallCurve(run),
+          pinned: false,
+          name: '',
+          note: '',
+        });
+      });
+    }
+  }, [id, draft, status, run, benchmark]);
+}

@@ -1,0 +1,70 @@
+'use client';
+
+import { type Caution, cautionsOf } from '@plateau/core';
+import { useLiveQuery } from 'dexie-react-hooks';
+import { TriangleAlert } from 'lucide-react';
+import { isDated } from '@/features/market/universes/members.ts';
+import { database } from '@/store/database.ts';
+import { percent } from '@/ui/format.ts';
+import type { ShownRun } from '@/workers/engine.worker.ts';
+import { readDraft } from '../sheet/read.ts';
+import type { Draft } from '../sheet/sheet.ts';
+
+function words(caution: Caution): string {
+  switch (caution.kind) {
+    case 'same-close':
+      return 'It fills at the close that decides, which nobody can.';
+    case 'no-costs':
+      return 'It trades without costs.';
+    case 'undated-universe':
+      return 'Its universe has no dates of membership, and leaves out what failed.';
+    case 'one-trade':
+      return `One trade, in ${caution.symbol}, made ${percent(caution.share, 0)} of the profit.`;
+    case 'few-trades':
+      return `${caution.trades} closed trades are few: chance may have made this.`;
+    case 'short-history':
+      return `${caution.years.toFixed(1)} years are short: they may hold one kind of weather.`;
+    case 'either-way':
+      return `${caution.bars} bars reached stop and target both, and count as stopped.`;
+    case 'tries':
+      return `It is the best of ${caution.tries} tries at least: some of it is luck.`;
+  }
+}
+
+interface CautionsProps {
+  readonly run: ShownRun;
+  /** what was run */
+  readonly draft: Draft;
+  readonly tries: number;
+}
+
+/** What to doubt about a result, in plain words beside its figures. */
+export function Cautions({ run, draft, tries }: CautionsProps) {
+  const read = readDraft(draft);
+  const universe = read.ok ? read.universe : '';
+  const dated = useLiveQuery(
+    async () => isDated((await database.universes.get(universe))?.members ?? []),
+    [universe],
+  );
+  if (!read.ok || dated === undefined) return null;
+  const { day } = run.marks;
+  const cautions = cautionsOf({
+    strategy: read.request.strategy,
+    trades: run.trades,
+    eitherWayBars: run.eitherWayBars,
+    years: ((day[day.length - 1] ?? 0) - (day[0] ?? 0)) / 365.25,
+    dated,
+    tries,
+  });
+  if (cautions.length === 0) return null;
+  return (
+    <ul aria-label="Cautions" className="flex shrink-0 flex-wrap gap-x-4 pb-1">
+      {cautions.map((caution) => (
+        <li key={caution.kind} className="flex gap-1.5 text-soft">
+          <TriangleAlert size={12} aria-hidden className="mt-1 shrink-0 text-loss" />
+          {words(caution)}
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,75 @@
+'use client';
+
+import { Slider } from 'radix-ui';
+import { type DialText, readDials, writeDials } from './dials.ts';
+
+interface DialSlidersProps {
+  /** the dials as they are typed */
+  readonly text: string;
+  readonly onChange: (text: string) => void;
+}
+
+/** A slider and a number for each dial; turning one writes the text again. A text that does not read has no sliders. */
+export function DialSliders({ text, onChange }: DialSlidersProps) {
+  const read = readDials(text);
+  if (!read.ok) return null;
+  const turn = (name: string, value: number): void => {
+    const dial = read.dials[name];
+    if (dial && Number.isFinite(value)) onChange(writeDials({ ...read.dials, [name]: { ...dial, value } }));
+  };
+  return (
+    <div className="grid gap-1.5" role="group" aria-label="Dials">
+      {Object.entries(read.dials).map(([name, dial]) => (
+        <Dial key={name} name={name} dial={dial} onTurn={(value) => turn(name, value)} />
+      ))}
+    </div>
+  );
+}
+
+interface DialProps {
+  readonly name: string;
+  readonly dial: DialText;
+  readonly onTurn: (value: number) => void;
+}
+
+function Dial({ name, dial: { value, from, to, step = 1 }, onTurn }: DialProps) {
+  const ranged = from !== undefined && to !== undefined && to > from;
+  return (
+    <div className="flex items-center gap-3">
+      <span className="w-20 truncate">{name}</span>
+      {ranged ? (
+        <Slider.Root
+          value={[Math.min(to, Math.max(from, value))]}
+          min={from}
+          max={to}
+          step={step}
+          onValueChange={([next]) => next !== undefined && onTurn(tidy(next))}
+          className="relative flex h-5 min-w-0 flex-1 touch-none items-center"
+        >
+          <Slider.Track className="relative h-[3px] flex-1 bg-sunk">
+            <Slider.Range className="absolute h-full bg-accent" />
+          </Slider.Track>
+          <Slider.Thumb
+            aria-label={`Dial ${name}`}
+            className="block size-4 rounded-full border-2 border-accent bg-raised hover:bg-accent-paper"
+          />
+        </Slider.Root>
+      ) : (
+        <span className="flex-1 text-soft">no range</span>
+      )}
+      <input
+        type="number"
+        aria-label={`Value of ${name}`}
+        value={value}
+        step={step}
+        onChange={(event) => onTurn(event.target.valueAsNumber)}
+        className="w-16 rounded-sm border border-hairline bg-raised px-1 py-0.5 text-right"
+      />
+    </div>
+  );
+}
+
+/** Without the dust of adding steps of a tenth. */
+function tidy(value: number): number {
+  return Number(value.toPrecision(12));
+}

@@ -1,0 +1,74 @@
+// The logbook's words, its entries as JSON, and a variant brought back as one step.
+
+import type { Figures } from '@plateau/core';
+import { describe, expect, it } from 'vitest';
+import { changesBetween, type LogEntry, runKey } from '../features/strategies/logbook/entry.ts';
+import { readEntry, writableEntry } from '../features/strategies/logbook/written-entry.ts';
+import { replaceDraft, type Sheet, stateOf, textOf, undo } from '../features/strategies/sheet/sheet.ts';
+
+describe('what changed', () => {
+  it('is said by field and by dial', () => {
+    const before = { 'limits.positions': '8', dials: 'pull = 7, 2 to 10 step 1\nroom = 3', name: 'A' };
+    const after = {
+      'limits.positions': '10',
+      dials: 'pull = 5, 2 to 10 step 1\nroom = 3\nnew = 1',
+      name: 'B',
+    };
+    const words = changesBetween(before, after);
+    expect(words).toHaveLength(3);
+    expect(words[0]).toMatch(/ 8 to 10$/);
+    expect(words.slice(1)).toEqual(['dial pull 7 to 5', 'dial new none to 1']);
+    expect(changesBetween(before, { ...before, name: 'B', notes: 'x' })).toEqual([]);
+  });
+
+  it('names another run, while a name or note does not', () => {
+    expect(runKey({ name: 'A' })).toBe(runKey({ name: 'B', notes: 'x' }));
+    expect(runKey({ 'limits.positions': '8' })).not.toBe(runKey({ 'limits.positions': '9' }));
+  });
+});
+
+describe('an entry', () => {
+  it('comes back from JSON with its columns and its undefined figures', () => {
+    const entry: LogEntry = {
+      id: 'e',
+      sheet: 's',
+      at: 5,
+      key: '[]',
+      draft: { name: 'A' },
+      changed: 'the first that was run',
+      benchmark: 'SK60',
+      figures: { cagr: 0.1, mar: Number.NaN, benchmark: { beta: Number.NaN } } as Figures,
+      curve: {
+        days: Int32Array.of(1, 2),
+        equity: Float64Array.of(1, 1.1),
+        benchmark: Float64Array.of(1, 0.9),
+      },
+      pinned: true,
+      name: 'best',
+      note: '',
+    };
+    expect(readEntry(JSON.parse(JSON.stringify(writableEntry(entry))))).toEqual(entry);
+  });
+});
+
+describe('a variant brought back', () => {
+  const sheet: Sheet = {
+    id: 's',
+    draft: { name: 'A', 'limits.positions': '8', seed: '2' },
+    past: [],
+    future: [],
+    created: 0,
+  };
+  it('is one step, keeps the name, and can be undone', () => {
+    const back = replaceDraft(sheet, { name: 'Old', 'limits.positions': '5' }, 9, 'step');
+    expect(textOf(back.draft, 'limits.positions')).toBe('5');
+    expect(textOf(back.draft, 'name')).toBe('A');
+    expect(textOf(back.draft, 'seed')).toBe('1');
+    expect([back.past.length, stateOf(back)]).toEqual([1, 'step']);
+    const undone = undo(back).draft;
+    expect([textOf(undone, 'limits.positions'), textOf(undone, 'seed')]).toEqual(['8', '2']);
+  });
+  it('that is the same changes nothing', () => {
+    expect(replaceDraft(sheet, { ...sheet.draft, name: 'B' }, 9, 'step')).toBe(sheet);
+  });
+});
