@@ -294,13 +294,16 @@ async function remember(shape: string, layout: Layout): Promise<void> {
  * about to name them.
  */
 async function sweep(): Promise<number> {
-  const named = new Set((await database.listings.toArray()).map(({ block }) => block));
-  const ids = await database.blocks.toCollection().primaryKeys();
-  const old = Date.now() - YOUNG;
-  // A source's blocks bear no time: they are written together with what names them.
-  const orphans = ids.filter((id) => !named.has(id) && !(Number(id.split('-')[0]) >= old));
-  await database.blocks.bulkDelete(orphans);
-  return orphans.length;
+  // One transaction: a block that another tab writes and names meanwhile is seen with its name or not at all.
+  return database.transaction('rw', database.listings, database.blocks, async () => {
+    const named = new Set((await database.listings.toArray()).map(({ block }) => block));
+    const ids = await database.blocks.toCollection().primaryKeys();
+    const old = Date.now() - YOUNG;
+    // A source's blocks bear no time: they are written together with what names them.
+    const orphans = ids.filter((id) => !named.has(id) && !(Number(id.split('-')[0]) >= old));
+    await database.blocks.bulkDelete(orphans);
+    return orphans.length;
+  });
 }
 
 const api = { inspect, cutBy, run, remember, sweep };
