@@ -294,16 +294,13 @@ async function remember(shape: string, layout: Layout): Promise<void> {
  * about to name them.
  */
 async function sweep(): Promise<number> {
-  // One transaction: a block that another tab writes and names meanwhile is seen with its name or not at all.
-  return database.transaction('rw', database.listings, database.blocks, async () => {
-    const named = new Set((await database.listings.toArray()).map(({ block }) => block));
-    const ids = await database.blocks.toCollection().primaryKeys();
-    const old = Date.now() - YOUNG;
-    // A source's blocks bear no time: they are written together with what names them.
-    const orphans = ids.filter((id) => !named.has(id) && !(Number(id.split('-')[0]) >= old));
-    await database.blocks.bulkDelete(orphans);
-    return orphans.length;
-  });
+  // Ids first: a source's block is written together with its name, so one seen here has its name by the next line.
+  const ids = await database.blocks.toCollection().primaryKeys();
+  const named = new Set((await database.listings.toArray()).map(({ block }) => block));
+  const old = Date.now() - YOUNG;
+  const orphans = ids.filter((id) => !named.has(id) && !(Number(id.split('-')[0]) >= old));
+  await database.blocks.bulkDelete(orphans);
+  return orphans.length;
 }
 
 const api = { inspect, cutBy, run, remember, sweep };

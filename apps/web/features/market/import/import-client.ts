@@ -5,6 +5,8 @@ import type { ImportApi, ImportProgress } from '@/workers/import.worker.ts';
 
 let worker: Worker | undefined;
 let api: Remote<ImportApi> | undefined;
+/** The watches over calls that are under way. */
+const watches = new Set<() => void>();
 
 /** A worker that is silent for so long while it reads is caught in a damaged file. */
 const PATIENCE = 60_000;
@@ -20,6 +22,9 @@ function importer(): Remote<ImportApi> {
 /** Ends the worker and what it was doing; the store stays as it was before the import. */
 export function endImport(): void {
   worker?.terminate();
+  // A call that was ended with its worker must not end the next one when its patience runs out.
+  for (const stop of watches) stop();
+  watches.clear();
   worker = undefined;
   api = undefined;
 }
@@ -46,6 +51,8 @@ export async function withImporter<T>(
     }, PATIENCE);
   };
   wait();
+  const stopWatch = (): void => clearTimeout(timer);
+  watches.add(stopWatch);
   let over = false;
   const heard = proxy((now: ImportProgress) => {
     // Progress comes by a port of its own, and the last of it may come after the answer.
@@ -57,6 +64,7 @@ export async function withImporter<T>(
     return await Promise.race([call(importer(), heard), stuck]);
   } finally {
     over = true;
-    clearTimeout(timer);
+    stopWatch();
+    watches.delete(stopWatch);
   }
 }
