@@ -5,8 +5,8 @@ import type { ImportApi, ImportProgress } from '@/workers/import.worker.ts';
 
 let worker: Worker | undefined;
 let api: Remote<ImportApi> | undefined;
-/** The watches over calls that are under way. */
-const watches = new Set<() => void>();
+/** What ends the calls that are under way: no watch over them, no word from them. */
+const underWay = new Set<() => void>();
 
 /** A worker that is silent for so long while it reads is caught in a damaged file. */
 const PATIENCE = 60_000;
@@ -22,9 +22,10 @@ function importer(): Remote<ImportApi> {
 /** Ends the worker and what it was doing; the store stays as it was before the import. */
 export function endImport(): void {
   worker?.terminate();
-  // A call that was ended with its worker must not end the next one when its patience runs out.
-  for (const stop of watches) stop();
-  watches.clear();
+  // A call that was ended with its worker must not end the next one, nor speak into it: words of progress that were on
+  // their way still come.
+  for (const end of underWay) end();
+  underWay.clear();
   worker = undefined;
   api = undefined;
 }
@@ -51,9 +52,12 @@ export async function withImporter<T>(
     }, PATIENCE);
   };
   wait();
-  const stopWatch = (): void => clearTimeout(timer);
-  watches.add(stopWatch);
   let over = false;
+  const end = (): void => {
+    over = true;
+    clearTimeout(timer);
+  };
+  underWay.add(end);
   const heard = proxy((now: ImportProgress) => {
     // Progress comes by a port of its own, and the last of it may come after the answer.
     if (over) return;
@@ -63,8 +67,7 @@ export async function withImporter<T>(
   try {
     return await Promise.race([call(importer(), heard), stuck]);
   } finally {
-    over = true;
-    stopWatch();
-    watches.delete(stopWatch);
+    end();
+    underWay.delete(end);
   }
 }
