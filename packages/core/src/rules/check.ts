@@ -162,6 +162,10 @@ function check(node: Node, context: RuleContext, inMeasure: boolean, problems: R
       checkInstrument(node.instrument, node.place, context, problems);
       check(node.of, { ...context, position: false }, inMeasure, problems);
       return;
+    case 'hole':
+      problems.push({ place: node.place, message: 'A part is still to be chosen, where … stands.' });
+      break;
+    case 'off':
     case 'gap':
     case 'constant':
       break;

@@ -20,6 +20,7 @@ export function setDials(node: Node, dials: DialValues): Node {
     case 'number':
     case 'dial':
       return num(node);
+    case 'hole':
     case 'gap':
     case 'constant':
       return node;
@@ -48,6 +49,7 @@ export function setDials(node: Node, dials: DialValues): Node {
     case 'scope':
     case 'negative':
     case 'not':
+    case 'off':
       return { ...node, of: set(node.of) };
   }
 }

@@ -344,6 +344,12 @@ export class RuleParser extends EmbeddedActionsParser {
       { ALT: () => this.SUBRULE(this.group) },
       {
         ALT: () => {
+          const token = this.CONSUME(w.Hole);
+          return this.ACTION((): Node => ({ kind: 'hole', place: place(token) }));
+        },
+      },
+      {
+        ALT: () => {
           const token = this.OR1([
             { ALT: () => this.CONSUME(w.Always) },
             { ALT: () => this.CONSUME(w.Never) },

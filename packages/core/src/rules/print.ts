@@ -1,7 +1,7 @@
 // Tree to rule text: the form every rule is kept in. parse(print(tree)) is the same tree.
 
 import { measureOf } from '../measures/catalogue.ts';
-import type { Node, NumberNode } from './tree.ts';
+import { childrenOf, type Node, type NumberNode, withChildren } from './tree.ts';
 
 // How tightly a node binds, loosest first; a child looser than its place asks for is put in parentheses.
 const OR = 0;
@@ -12,6 +12,9 @@ const SUM = 4;
 const PRODUCT = 5;
 const FACTOR = 6;
 const PRIMARY = 7;
+
+/** What a line begins with that holds a condition switched off. */
+const OFF = '# off:';
 
 function bindingOf(node: Node): number {
   switch (node.kind) {
@@ -50,7 +53,7 @@ const asTyped: NumberText = (node) => (node.kind === 'number' ? node.text : `{${
 export function printRule(node: Node, unit = 'day', number: NumberText = asTyped): string {
   const print = (child: Node, atLeast: number): string => {
     const text = printBare(child);
-    return bindingOf(child) < atLeast ? `(${text})` : text;
+    return bindingOf(child) < atLeast ? inParentheses(text) : text;
   };
 
   const printBare = (n: Node): string => {
@@ -71,7 +74,7 @@ export function printRule(node: Node, unit = 'day', number: NumberText = asTyped
           ? `prior ${print(n.of, n.of.kind === 'ago' && !isPrior(n.of) ? PRIMARY : FACTOR)}`
           : `${print(n.of, PRIMARY)} ${number(n.bars)} ${unit}s ago`;
       case 'scope':
-        return `on ${n.instrument} (${print(n.of, OR)})`;
+        return `on ${n.instrument} ${inParentheses(print(n.of, OR))}`;
       case 'comparison':
         return `${print(n.left, SUM)} ${n.comparator} ${print(n.right, SUM)}`;
       case 'between':
@@ -87,9 +90,13 @@ export function printRule(node: Node, unit = 'day', number: NumberText = asTyped
       case 'not':
         return `not ${print(n.of, NOT)}`;
       case 'and':
-        return n.parts.map((part) => print(part, NOT)).join(' and ');
+        return joined(n.parts, 'and', NOT);
       case 'or':
-        return n.parts.map((part) => print(part, AND)).join(' or ');
+        return joined(n.parts, 'or', AND);
+      case 'hole':
+        return '…';
+      case 'off':
+        return `${OFF} ${printRule(switchedOn(n.of), unit, number)}`;
       case 'lasting':
         return n.how === 'in a row'
           ? `${lasts(n.of)} for ${number(n.bars)} ${unit}s in a row`
@@ -97,6 +104,19 @@ export function printRule(node: Node, unit = 'day', number: NumberText = asTyped
       case 'at-least-of':
         return `${lasts(n.of)} on at least ${number(n.times)} of the last ${number(n.bars)} ${unit}s`;
     }
+  };
+
+  // Off parts are lines of their own, each with the connective that makes sense whether or not the line is read.
+  const joined = (parts: readonly Node[], word: 'and' | 'or', atLeast: number): string => {
+    if (!parts.some((part) => part.kind === 'off'))
+      return parts.map((part) => print(part, atLeast)).join(` ${word} `);
+    let live = 0;
+    const lines = parts.map((part) => {
+      if (part.kind !== 'off') return live++ === 0 ? print(part, atLeast) : `${word} ${print(part, atLeast)}`;
+      const text = print(switchedOn(part.of), atLeast);
+      return live === 0 ? `${OFF} ${text} ${word}` : `${OFF} ${word} ${text}`;
+    });
+    return lines.join('\n');
   };
 
   // A duration binds to the one condition before it, so a condition that has one already needs parentheses.
@@ -112,12 +132,22 @@ export function printRule(node: Node, unit = 'day', number: NumberText = asTyped
       if (taken === undefined) return '';
       const word = argument.word ? ` ${argument.word} ` : ' ';
       if (typeof taken === 'string') return word + taken;
-      return argument.kind === 'rule' ? `${word}(${print(taken, OR)})` : word + print(taken, PRIMARY);
+      return argument.kind === 'rule' ? word + inParentheses(print(taken, OR)) : word + print(taken, PRIMARY);
     });
     return windows + words + tail.join('');
   };
 
   return print(node, OR);
+}
+
+/** The end of a comment is the end of its line. */
+function inParentheses(text: string): string {
+  return text.includes('\n') ? `(\n${text}\n)` : `(${text})`;
+}
+
+/** The node with every part below it switched on. */
+export function switchedOn(node: Node): Node {
+  return node.kind === 'off' ? switchedOn(node.of) : withChildren(node, childrenOf(node).map(switchedOn));
 }
 
 function isPrior(node: Node & { kind: 'ago' }): boolean {

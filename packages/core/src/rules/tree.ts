@@ -22,6 +22,10 @@ export type NumberNode =
 
 export type Node =
   | NumberNode
+  /** a part not chosen yet, written as … */
+  | { readonly kind: 'hole'; readonly place: Place }
+  /** a condition switched off: kept in the text as a comment, and left out of what runs (outline.ts) */
+  | { readonly kind: 'off'; readonly of: Node; readonly place: Place }
   | {
       readonly kind: 'measure';
       readonly phrase: string;
@@ -96,6 +100,7 @@ export function childrenOf(node: Node): readonly Node[] {
   switch (node.kind) {
     case 'number':
     case 'dial':
+    case 'hole':
     case 'gap':
     case 'constant':
       return [];
@@ -111,6 +116,36 @@ export function childrenOf(node: Node): readonly Node[] {
       return node.parts;
     default:
       return [node.of];
+  }
+}
+
+/** The node with other parts in place of its {@link childrenOf}, as many and in their order. */
+export function withChildren(node: Node, children: readonly Node[]): Node {
+  const [first = node, second = node, third = node] = children;
+  switch (node.kind) {
+    case 'number':
+    case 'dial':
+    case 'hole':
+    case 'gap':
+    case 'constant':
+      return node;
+    case 'measure': {
+      let next = 0;
+      return {
+        ...node,
+        takes: node.takes.map((taken) => (typeof taken === 'object' ? children[next++] : taken)),
+      };
+    }
+    case 'arithmetic':
+    case 'comparison':
+      return { ...node, left: first, right: second };
+    case 'between':
+      return { ...node, of: first, low: second, high: third };
+    case 'and':
+    case 'or':
+      return { ...node, parts: children };
+    default:
+      return { ...node, of: first };
   }
 }
 
@@ -130,6 +165,7 @@ export function isCondition(node: Node): boolean {
     case 'at-least-of':
       return true;
     case 'scope':
+    case 'off':
       return isCondition(node.of);
     default:
       return false;

@@ -82,6 +82,8 @@ export const Equals = comparator('Equals', `=|equals${END}`, 'equals');
 export const CrossesAbove = comparator('CrossesAbove', `crosses\\s+above${END}`, 'crosses above');
 export const CrossesBelow = comparator('CrossesBelow', `crosses\\s+below${END}`, 'crosses below');
 
+/** Stands for a part that is still to be chosen. */
+export const Hole = createToken({ name: 'Hole', pattern: /…|\.\.\./, label: '“…”' });
 export const Open = createToken({ name: 'Open', pattern: /\(/, label: '“(”' });
 export const Close = createToken({ name: 'Close', pattern: /\)/, label: '“)”' });
 export const Plus = createToken({ name: 'Plus', pattern: /\+/, label: '“+”' });
@@ -155,6 +157,7 @@ export const allTokens: TokenType[] = [
   At,
   With,
   To,
+  Hole,
   Open,
   Close,
   Plus,

@@ -6,6 +6,7 @@ import { type Day, isoFromDay } from '../days/day.ts';
 import { alignNumbers } from '../rules/align.ts';
 import { readRule } from '../rules/check.ts';
 import type { Evaluator } from '../rules/evaluate.ts';
+import { isBlankRule } from '../rules/outline.ts';
 import { printRule } from '../rules/print.ts';
 import { barsWhere, valuesAt } from '../rules/select.ts';
 import type { Place } from '../rules/tree.ts';
@@ -109,13 +110,13 @@ export function prepare(
 
   const readSide = (name: 'long' | 'short', side: Side | undefined): SideTrees | undefined => {
     if (!side) return undefined;
-    const enter = side.enter.trim() === '' ? undefined : read(`${name}.enter`, side.enter, 'rule');
-    if (side.enter.trim() === '')
+    const enter = isBlankRule(side.enter) ? undefined : read(`${name}.enter`, side.enter, 'rule');
+    if (isBlankRule(side.enter))
       problem(`${name}.enter`, 'Say when to enter; a rule such as “always” enters everything.');
     const leave =
-      side.rotate || side.leave.trim() === '' ? undefined : read(`${name}.leave`, side.leave, 'rule', true);
+      side.rotate || isBlankRule(side.leave) ? undefined : read(`${name}.leave`, side.leave, 'rule', true);
     const { initial, trail, target, bars } = side.stops;
-    if (!side.rotate && side.leave.trim() === '' && !initial && !trail && !target && bars === undefined) {
+    if (!side.rotate && isBlankRule(side.leave) && !initial && !trail && !target && bars === undefined) {
       problem(`${name}.leave`, 'Nothing ends a trade: give a leave rule, a stop, a target or a time limit.');
     }
     if (target && 'r' in target && !initial) {
