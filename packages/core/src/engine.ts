@@ -2,6 +2,7 @@
 
 import type { Market } from './bars/bars.ts';
 import { barsPerYear } from './bars/unit.ts';
+import { type Explanation, explain } from './explain.ts';
 import { Evaluator } from './rules/evaluate.ts';
 import type { Universe } from './rules/panel.ts';
 import { createPanel } from './rules/panel.ts';
@@ -17,6 +18,8 @@ import { drawdownsOf } from './statistics/drawdown.ts';
 import { type Figures, figuresOf } from './statistics/figures.ts';
 import { periodReturns, periodsOf } from './statistics/periods.ts';
 import { riskFreeReturns } from './statistics/returns.ts';
+import { type SpanFigures, spanFigures } from './statistics/span-figures.ts';
+import { type YearlyCosts, yearlyCosts } from './statistics/yearly-costs.ts';
 
 /** A finished run: plain values and typed columns, so that it can be sent between threads as it is. */
 export interface Run {
@@ -34,6 +37,9 @@ export interface Run {
   readonly nextOrders: readonly NextOrder[];
   readonly figures: Figures;
   readonly eitherWayBars: number;
+  readonly yearlyCosts: YearlyCosts;
+  /** the figures before the split and from it on; only where the request splits the run */
+  readonly halves?: readonly [inSample: SpanFigures, outOfSample: SpanFigures];
   /** universe symbols without bars, which the run left out */
   readonly missing: readonly string[];
 }
@@ -46,6 +52,8 @@ export type RunOutcome =
 export interface Engine {
   /** Runs one strategy from beginning to end. */
   run(request: RunRequest, goOn?: Continue): RunOutcome;
+  /** What the strategy's parts mean on this market; undefined when it has problems or was stopped. */
+  explain(request: RunRequest, goOn?: Continue): Explanation | undefined;
 }
 
 /** The share of a run's progress that is its rules; the rest is the day loop. */
@@ -86,6 +94,8 @@ export function createEngine(market: Market, universe: Universe): Engine {
         );
         const trades = result.closed.map((p) => tradeOf(p, panel.symbols[p.instrument]));
         trades.sort(byExit);
+        const yearly = barsPerYear(request.strategy.bars);
+        const halves = halvesOf({ marks, trades, benchmark, riskFree, barsPerYear: yearly }, request.splitAt);
         const ours = periodReturns(years, marks.equity);
         const theirs = periodReturns(years, benchmark);
         return {
@@ -115,9 +125,11 @@ export function createEngine(market: Market, universe: Universe): Engine {
               benchmarkFigures,
               riskFree,
               months,
-              barsPerYear: barsPerYear(request.strategy.bars),
+              barsPerYear: yearly,
             }),
             eitherWayBars: result.eitherWayBars,
+            yearlyCosts: yearlyCosts(marks, result.ledger, request.strategy.costs.slippage),
+            ...(halves && { halves }),
             missing: panel.missing,
           },
         };
@@ -128,7 +140,27 @@ export function createEngine(market: Market, universe: Universe): Engine {
         evaluator.trim(KEPT_COLUMNS);
       }
     },
+    explain(request, goOn = () => true) {
+      const evaluator = evaluatorFor(request);
+      try {
+        return explain(request, market, evaluator, goOn);
+      } catch (error) {
+        if (error instanceof Stopped) return undefined;
+        throw error;
+      } finally {
+        evaluator.trim(KEPT_COLUMNS);
+      }
+    },
   };
+}
+
+function halvesOf(run: Parameters<typeof spanFigures>[0], splitAt: number | undefined) {
+  if (splitAt === undefined) return undefined;
+  const { day } = run.marks;
+  const split = day.findIndex((d) => d >= splitAt);
+  // Each part needs two marks to have a return.
+  if (split < 2 || split > day.length - 1) return undefined;
+  return [spanFigures(run, 0, split - 1), spanFigures(run, split - 1, day.length - 1)] as const;
 }
 
 /** All that depends on the days and the benchmark alone, and so is the same for every setting of a sweep. */

@@ -24,6 +24,8 @@ export function StrategiesPage() {
   return sheet ? <Workbench sheet={sheet} /> : null;
 }
 
+const NO_SHARES = () => new Map();
+
 function Workbench({ sheet }: { sheet: Sheet }) {
   const [attempt, setAttempt] = useState(0);
   const [shelf, setShelf] = useState(false);
@@ -44,7 +46,7 @@ function Workbench({ sheet }: { sheet: Sheet }) {
                 role="region"
                 aria-label="Settings of the sheet"
               >
-                <SheetForm sheet={sheet} problems={live.problems} />
+                <SheetForm sheet={sheet} problems={live.problems} sharesOf={NO_SHARES} />
               </div>
             </>
           )}

@@ -24,6 +24,8 @@ export interface RunRequest {
   /** first and last day; all there is when left out */
   readonly from?: Day;
   readonly to?: Day;
+  /** the first day of the out-of-sample part, for the figures of both parts */
+  readonly splitAt?: Day;
 }
 
 /** Why a strategy cannot run: `path` names the setting as the strategy file does, such as long.enter. */

@@ -28,6 +28,11 @@ export function quantile(sorted: ArrayLike<number>, share: number): number {
   return sorted[below] + (place - below) * (sorted[above] - sorted[below]);
 }
 
+/** The middle value, or the mean of the two in the middle; NaN of nothing. */
+export function medianOf(values: readonly number[]): number {
+  return quantile(Float64Array.from(values).sort(), 0.5);
+}
+
 /** A width of 1, 2 or 5 times a power of ten, so that `span` has about `count` bins. */
 function roundWidth(span: number, count: number): number {
   const rough = span / count;

@@ -4,7 +4,7 @@ import type { Problem } from '@plateau/core';
 import { clsx } from 'clsx';
 import { useId } from 'react';
 import type { Field } from './fields.ts';
-import { RuleEditor } from './rule-editor.tsx';
+import { RuleField } from './rule-field.tsx';
 
 interface FieldRowProps {
   readonly field: Field;
@@ -75,16 +75,7 @@ function Control({ id, field, text, problems, choices, onChange }: FieldRowProps
   switch (field.kind) {
     case 'rule':
     case 'value':
-      return (
-        <RuleEditor
-          id={id}
-          label={field.label}
-          text={text}
-          hint={field.hint}
-          problems={problems}
-          onChange={onChange}
-        />
-      );
+      return <RuleField id={id} field={field} text={text} problems={problems} onChange={onChange} />;
     case 'choice':
       return (
         <select {...shared} onChange={(event) => onChange(event.target.value)}>

@@ -2,6 +2,7 @@
 
 import { readStrategyFile, writeStrategyFile } from '@plateau/files';
 import { Copy, Download, FilePlus2, Library, Redo2, Trash2, Undo2, Upload } from 'lucide-react';
+import { ToggleGroup } from 'radix-ui';
 import { useEffect, useRef } from 'react';
 import { toast } from 'sonner';
 import { useCommandMenu } from '@/features/shell/command-menu.tsx';
@@ -9,6 +10,7 @@ import { IconButton } from '@/ui/button';
 import { saveFile } from '@/ui/save-file.ts';
 import { fieldOf } from './fields.ts';
 import { readDraft } from './read.ts';
+import { type RuleView, useRuleView } from './rule-field.tsx';
 import { type Sheet, type Transaction, textOf } from './sheet.ts';
 import { useSheets } from './sheets.ts';
 
@@ -115,6 +117,7 @@ export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void
             event.target.value = '';
           }}
         />
+        <ViewToggle />
         {sheets.saveProblem && (
           <span role="alert" className="ml-2 text-loss">
             Not saved: {sheets.saveProblem}. Free some space; the sheet is kept in this tab meanwhile.
@@ -122,6 +125,30 @@ export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void
         )}
       </div>
     </div>
+  );
+}
+
+/** Rules by blocks or by text. */
+function ViewToggle() {
+  const [view, setView] = useRuleView();
+  return (
+    <ToggleGroup.Root
+      type="single"
+      aria-label="How rules are shown"
+      value={view}
+      onValueChange={(next) => next && setView(next as RuleView)}
+      className="ml-auto flex rounded-sm border border-hairline"
+    >
+      {(['blocks', 'text'] as const).map((value) => (
+        <ToggleGroup.Item
+          key={value}
+          value={value}
+          className="px-2 py-0.5 text-soft capitalize data-[state=on]:bg-accent-paper data-[state=on]:text-ink"
+        >
+          {value}
+        </ToggleGroup.Item>
+      ))}
+    </ToggleGroup.Root>
   );
 }
 

@@ -3,8 +3,12 @@
 import type { Problem } from '@plateau/core';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { ChevronRight } from 'lucide-react';
+import { useMemo, useRef } from 'react';
 import { database } from '@/store/database.ts';
+import { Condition } from './blocks/condition.tsx';
+import { BlocksContext, type BlocksSetting } from './blocks/context.ts';
 import { DialSliders } from './dial-sliders.tsx';
+import { readDials, writeDials } from './dials.ts';
 import { FieldRow } from './field-row.tsx';
 import { type Field, type Section, sections } from './fields.ts';
 import { isShown } from './read.ts';
@@ -31,9 +35,48 @@ function useStoreChoices(): Readonly<Record<string, Choices>> {
   };
 }
 
+/** Every symbol of the market, A to Z. */
+function useSymbols(): readonly string[] {
+  return useLiveQuery(() => database.listings.toCollection().primaryKeys(), []) ?? NO_SYMBOLS;
+}
+const NO_SYMBOLS: readonly string[] = [];
+
+const unitOf = (text: string): BlocksSetting['unit'] => (text === 'week' || text === 'month' ? text : 'day');
+
+interface SheetFormProps {
+  readonly sheet: Sheet;
+  readonly problems: readonly Problem[];
+  readonly sharesOf: BlocksSetting['sharesOf'];
+}
+
 /** The sheet: every field of the table under its heading. */
-export function SheetForm({ sheet, problems }: { sheet: Sheet; problems: readonly Problem[] }) {
+export function SheetForm({ sheet, problems, sharesOf }: SheetFormProps) {
   const edit = useSheets((s) => s.edit);
+  const editMany = useSheets((s) => s.editMany);
+  const symbols = useSymbols();
+  const newDials = useRef<string>(undefined);
+  const dialsText = textOf(sheet.draft, 'dials');
+  const blocks = useMemo((): BlocksSetting => {
+    const read = readDials(dialsText);
+    const dials = read.ok ? read.dials : {};
+    return {
+      unit: unitOf(textOf(sheet.draft, 'bars')),
+      dials,
+      position: false,
+      Condition,
+      symbols,
+      shares: new Map(),
+      sharesOf,
+      addDial: (name, dial) => {
+        newDials.current = writeDials({ ...dials, [name]: dial });
+      },
+    };
+  }, [dialsText, sheet.draft, symbols, sharesOf]);
+  const change = (key: string, text: string): void => {
+    if (newDials.current === undefined) return edit(key, text);
+    editMany({ [key]: text, dials: newDials.current });
+    newDials.current = undefined;
+  };
   const choices = useStoreChoices();
   const row = (field: Field) => (
     <FieldRow
@@ -42,49 +85,51 @@ export function SheetForm({ sheet, problems }: { sheet: Sheet; problems: readonl
       text={textOf(sheet.draft, field.key)}
       problems={problems.filter((problem) => problem.path === field.key)}
       choices={withCurrent(choices[field.key], textOf(sheet.draft, field.key))}
-      onChange={(text) => edit(field.key, text)}
+      onChange={(text) => change(field.key, text)}
     />
   );
   return (
-    <form aria-label="Sheet" onSubmit={(event) => event.preventDefault()} className="px-4 pb-6">
-      <Unplaced problems={problems} draft={sheet.draft} />
-      {textOf(sheet.draft, 'dials').trim() !== '' && (
-        <div className="border-b border-hairline py-2">
-          <DialSliders text={textOf(sheet.draft, 'dials')} onChange={(text) => edit('dials', text)} />
-        </div>
-      )}
-      {sections.map((section) => {
-        const shown = section.fields.filter((field) => isShown(field, sheet.draft));
-        if (shown.length === 0) return null;
-        if (!section.folded) {
+    <BlocksContext value={blocks}>
+      <form aria-label="Sheet" onSubmit={(event) => event.preventDefault()} className="px-4 pb-6">
+        <Unplaced problems={problems} draft={sheet.draft} />
+        {dialsText.trim() !== '' && (
+          <div className="border-b border-hairline py-2">
+            <DialSliders text={dialsText} onChange={(text) => edit('dials', text)} />
+          </div>
+        )}
+        {sections.map((section) => {
+          const shown = section.fields.filter((field) => isShown(field, sheet.draft));
+          if (shown.length === 0) return null;
+          if (!section.folded) {
+            return (
+              <fieldset key={section.id} className="border-t border-hairline pt-2 pb-1 first:border-t-0">
+                <legend className="sr-only">{section.title}</legend>
+                <h2 aria-hidden className="mb-1 font-serif text-base">
+                  {section.title}
+                </h2>
+                {shown.map(row)}
+              </fieldset>
+            );
+          }
           return (
-            <fieldset key={section.id} className="border-t border-hairline pt-2 pb-1 first:border-t-0">
-              <legend className="sr-only">{section.title}</legend>
-              <h2 aria-hidden className="mb-1 font-serif text-base">
+            <details
+              key={section.id}
+              open={isFaulty(section, problems) || undefined}
+              className="group border-t border-hairline py-1.5"
+            >
+              <summary className="flex cursor-pointer list-none items-center gap-1 font-serif text-base">
+                <ChevronRight size={14} aria-hidden className="group-open:rotate-90" />
                 {section.title}
-              </h2>
-              {shown.map(row)}
-            </fieldset>
+                <span className="ml-auto truncate pl-3 font-sans text-soft">
+                  {changedWords(section, sheet.draft)}
+                </span>
+              </summary>
+              <div className="pt-2">{shown.map(row)}</div>
+            </details>
           );
-        }
-        return (
-          <details
-            key={section.id}
-            open={isFaulty(section, problems) || undefined}
-            className="group border-t border-hairline py-1.5"
-          >
-            <summary className="flex cursor-pointer list-none items-center gap-1 font-serif text-base">
-              <ChevronRight size={14} aria-hidden className="group-open:rotate-90" />
-              {section.title}
-              <span className="ml-auto truncate pl-3 font-sans text-soft">
-                {changedWords(section, sheet.draft)}
-              </span>
-            </summary>
-            <div className="pt-2">{shown.map(row)}</div>
-          </details>
-        );
-      })}
-    </form>
+        })}
+      </form>
+    </BlocksContext>
   );
 }
 

@@ -56,17 +56,26 @@ export function edit(sheet: Sheet, key: string, to: string, now: number, newId: 
   return { ...sheet, draft, past: [...before, step].slice(-MOST_STEPS), future: [] };
 }
 
-/** Puts another draft in its place, as one step that can be undone; the sheet keeps its own name and notes. */
-export function replaceDraft(sheet: Sheet, draft: Draft, now: number, newId: string): Sheet {
-  const changes = fields
-    .filter(({ key }) => key !== 'name' && key !== 'notes')
-    .map(({ key }) => ({ key, from: textOf(sheet.draft, key), to: textOf(draft, key) }))
+/** Sets several fields as one step that can be undone. */
+export function editMany(sheet: Sheet, texts: Draft, now: number, newId: string): Sheet {
+  const changes = Object.entries(texts)
+    .map(([key, to]) => ({ key, from: textOf(sheet.draft, key), to }))
     .filter(({ from, to }) => from !== to);
   if (changes.length === 0) return sheet;
-  const next = { ...sheet.draft };
-  for (const { key, to } of changes) next[key] = to;
   const step = { id: newId, at: now, changes };
-  return { ...sheet, draft: next, past: [...sheet.past, step].slice(-MOST_STEPS), future: [] };
+  return {
+    ...sheet,
+    draft: { ...sheet.draft, ...Object.fromEntries(changes.map(({ key, to }) => [key, to])) },
+    past: [...sheet.past, step].slice(-MOST_STEPS),
+    future: [],
+  };
+}
+
+/** Puts another draft in its place, as one step that can be undone; the sheet keeps its own name and notes. */
+export function replaceDraft(sheet: Sheet, draft: Draft, now: number, newId: string): Sheet {
+  const kept = fields.filter(({ key }) => key !== 'name' && key !== 'notes');
+  const texts = Object.fromEntries(kept.map(({ key }) => [key, textOf(draft, key)]));
+  return editMany(sheet, texts, now, newId);
 }
 
 export function undo(sheet: Sheet): Sheet {

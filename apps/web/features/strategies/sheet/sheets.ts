@@ -4,7 +4,7 @@ import type { Strategy } from '@plateau/core';
 import { create } from 'zustand';
 import { database } from '@/store/database.ts';
 import { draftFrom } from './read.ts';
-import { type Draft, edit, redo, replaceDraft, type Sheet, textOf, undo } from './sheet.ts';
+import { type Draft, edit, editMany, redo, replaceDraft, type Sheet, textOf, undo } from './sheet.ts';
 
 interface Sheets {
   /** undefined until the store has been read */
@@ -15,6 +15,8 @@ interface Sheets {
   load(wanted: string | undefined): Promise<void>;
   open(id: string): void;
   edit(key: string, to: string): void;
+  /** several fields as one step */
+  editMany(texts: Draft): void;
   /** another variant of the open sheet in place of what stands there */
   replaceDraft(draft: Draft): void;
   undo(): void;
@@ -81,6 +83,10 @@ export const useSheets = create<Sheets>((set, get) => {
     edit(key, to) {
       const sheet = opened();
       if (sheet) keep(edit(sheet, key, to, Date.now(), newId()));
+    },
+    editMany(texts) {
+      const sheet = opened();
+      if (sheet) keep(editMany(sheet, texts, Date.now(), newId()));
     },
     replaceDraft(draft) {
       const sheet = opened();

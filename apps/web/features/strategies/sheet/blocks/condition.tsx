@@ -1,0 +1,198 @@
+'use client';
+
+import { isCondition, type Node } from '@plateau/core';
+import { useBlocks } from './context.ts';
+import { InstrumentField } from './instrument-field.tsx';
+import {
+  durationOf,
+  FORMS,
+  type Form,
+  type FormedCondition,
+  formOfCondition,
+  HOLE,
+  inForm,
+  numberNode,
+} from './nodes.ts';
+import { NumberField } from './number-field.tsx';
+import { Value } from './value.tsx';
+import { ValuePicker } from './value-picker.tsx';
+
+interface ConditionProps {
+  readonly node: Node;
+  readonly onChange: (node: Node) => void;
+}
+
+/** One condition as words and fields. */
+export function Condition({ node, onChange }: ConditionProps) {
+  const { unit } = useBlocks();
+  switch (node.kind) {
+    case 'comparison':
+    case 'between':
+    case 'moving':
+    case 'extreme':
+      return <Formed node={node} onChange={onChange} />;
+    case 'gap':
+    case 'constant':
+      return (
+        <ValuePicker
+          node={node}
+          label="Pick another condition"
+          conditions
+          onPick={(picked) => onChange(asCondition(picked))}
+        >
+          {node.kind === 'gap' ? `gaps ${node.way}` : node.value ? 'always' : 'never'}
+        </ValuePicker>
+      );
+    case 'not':
+      return (
+        <>
+          <span className="font-semibold text-accent">not</span>
+          <Nested node={node.of} onChange={(of) => onChange({ ...node, of })} />
+        </>
+      );
+    case 'lasting':
+    case 'at-least-of':
+      return (
+        <>
+          <Nested node={node.of} onChange={(of) => onChange({ ...node, of })} />
+          <span>{durationOf(node) === 'in a row' ? 'for' : durationOf(node)}</span>
+          {node.kind === 'at-least-of' && (
+            <>
+              <NumberField
+                label="Times"
+                node={node.times}
+                onChange={(times) => onChange({ ...node, times })}
+              />
+              <span>of the last</span>
+            </>
+          )}
+          <NumberField
+            label="Days it lasts"
+            node={node.bars}
+            onChange={(bars) => onChange({ ...node, bars })}
+          />
+          <span>
+            {unit}s{durationOf(node) === 'in a row' ? ' in a row' : ''}
+          </span>
+        </>
+      );
+    case 'scope':
+      return (
+        <>
+          <span>on</span>
+          <InstrumentField
+            label="Instrument of the condition"
+            symbol={node.instrument}
+            onChange={(instrument) => onChange({ ...node, instrument })}
+          />
+          <span>(</span>
+          <Condition node={node.of} onChange={(of) => onChange({ ...node, of })} />
+          <span>)</span>
+        </>
+      );
+    case 'and':
+    case 'or':
+      return (
+        <span className="inline-flex flex-wrap items-center gap-1 border-l-2 border-hairline pl-1.5">
+          {node.parts.map((part, k) => (
+            <span key={k} className="inline-flex flex-wrap items-center gap-1">
+              {k > 0 && <span className="text-soft">{node.kind}</span>}
+              <Nested
+                node={part}
+                onChange={(next) =>
+                  onChange({ ...node, parts: node.parts.map((p, n) => (n === k ? next : p)) })
+                }
+              />
+            </span>
+          ))}
+        </span>
+      );
+    case 'off':
+      return (
+        <span className="line-through opacity-60">
+          <Condition node={node.of} onChange={(of) => onChange({ ...node, of })} />
+        </span>
+      );
+    default:
+      return <Value node={node} label="the value" conditions onChange={onChange} />;
+  }
+}
+
+function Nested({ node, onChange }: ConditionProps) {
+  if (node.kind !== 'and' && node.kind !== 'or') return <Condition node={node} onChange={onChange} />;
+  return (
+    <>
+      <span>(</span>
+      <Condition node={node} onChange={onChange} />
+      <span>)</span>
+    </>
+  );
+}
+
+function Formed({ node, onChange }: { node: FormedCondition; onChange: (node: Node) => void }) {
+  const { unit } = useBlocks();
+  const left = node.kind === 'comparison' ? node.left : node.of;
+  const setLeft = (value: Node): void => {
+    // A condition picked where a value stood is the whole condition.
+    if (isCondition(value)) onChange(value);
+    else onChange(node.kind === 'comparison' ? { ...node, left: value } : { ...node, of: value });
+  };
+  return (
+    <>
+      <Value node={left} label="the first value" conditions onChange={setLeft} />
+      <select
+        aria-label="Comparison"
+        value={formOfCondition(node)}
+        onChange={(event) => onChange(inForm(node, event.target.value as Form))}
+        className="word-comparator max-w-36 rounded-sm bg-transparent hover:bg-sunk"
+      >
+        {FORMS.map((form) => (
+          <option key={form} value={form}>
+            {form}
+          </option>
+        ))}
+      </select>
+      {node.kind === 'comparison' && (
+        <Value
+          node={node.right}
+          label="the second value"
+          onChange={(right) => onChange({ ...node, right })}
+        />
+      )}
+      {node.kind === 'between' && (
+        <>
+          <Value node={node.low} label="the lower value" onChange={(low) => onChange({ ...node, low })} />
+          <span>and</span>
+          <Value node={node.high} label="the upper value" onChange={(high) => onChange({ ...node, high })} />
+        </>
+      )}
+      {node.kind === 'moving' && (
+        <>
+          <span>for</span>
+          <NumberField
+            label="Days in the same direction"
+            node={node.bars ?? numberNode('1')}
+            onChange={(bars) => onChange({ ...node, bars })}
+          />
+          <span>{unit}s</span>
+        </>
+      )}
+      {node.kind === 'extreme' && (
+        <>
+          <NumberField
+            label="Days looked at"
+            node={node.bars}
+            onChange={(bars) => onChange({ ...node, bars })}
+          />
+          <span>{unit}s</span>
+        </>
+      )}
+    </>
+  );
+}
+
+/** What is picked in place of a condition; a value becomes the first value of a comparison. */
+function asCondition(node: Node): Node {
+  if (isCondition(node)) return node;
+  return { kind: 'comparison', comparator: 'is above', left: node, right: HOLE, place: node.place };
+}

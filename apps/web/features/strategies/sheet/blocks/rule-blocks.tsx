@@ -1,0 +1,99 @@
+'use client';
+
+import {
+  type CollisionDetection,
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  pointerWithin,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import { insertAt, movePart, type Node, nodeAt, readOutline, replaceAt, writeOutline } from '@plateau/core';
+import { Plus } from 'lucide-react';
+import { useState } from 'react';
+import { useBlocks } from './context.ts';
+import { type DropTarget, Group } from './group.tsx';
+import { NEW_CONDITION } from './nodes.ts';
+
+interface RuleBlocksProps {
+  readonly label: string;
+  readonly text: string;
+  readonly onChange: (text: string) => void;
+  /** what takes the place of blocks when the text does not read */
+  readonly children: React.ReactNode;
+}
+
+// The pointer says exactly where; the keyboard, having none, takes the nearest.
+const collisions: CollisionDetection = (args) => {
+  const under = pointerWithin(args);
+  return under.length > 0 ? under : closestCenter(args);
+};
+
+/** A rule built by pointing: conditions in groups, each switched, moved and changed in place. Writes the text again. */
+export function RuleBlocks({ label, text, onChange, children }: RuleBlocksProps) {
+  const { unit } = useBlocks();
+  const [dragged, setDragged] = useState<readonly number[]>();
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor),
+  );
+  const read = readOutline(text, unit);
+  if (!read.ok) return children;
+  const { tree, notes } = read.outline;
+  const write = (next: Node | undefined): void => onChange(writeOutline({ tree: next, notes }, unit));
+  const drop = ({ active, over }: DragEndEvent): void => {
+    setDragged(undefined);
+    const from = active.data.current?.path as readonly number[] | undefined;
+    const target = over?.data.current as DropTarget | undefined;
+    if (!tree || !from || !target) return;
+    if (target.kind === 'gap') return write(movePart(tree, from, target.group, target.index));
+    // On another condition: the two become a group, joined the other way than the group they were in.
+    if (
+      target.path.every((k, depth) => from[depth] === k) ||
+      from.every((k, depth) => target.path[depth] === k)
+    )
+      return;
+    const onto = nodeAt(tree, target.path);
+    const around = nodeAt(tree, target.path.slice(0, -1));
+    const kind = around.kind === 'and' ? 'or' : 'and';
+    const pair: Node = { kind, parts: [onto], place: onto.place };
+    write(movePart(replaceAt(tree, target.path, pair), from, target.path, 1));
+  };
+  return (
+    <div role="group" aria-label={`${label}, as blocks`}>
+      <DndContext
+        sensors={sensors}
+        collisionDetection={collisions}
+        onDragStart={({ active }) => setDragged(active.data.current?.path as readonly number[])}
+        onDragCancel={() => setDragged(undefined)}
+        onDragEnd={drop}
+        accessibility={{
+          screenReaderInstructions: {
+            draggable:
+              'Space picks a condition up, arrow keys move it, space puts it down, escape leaves it where it was.',
+          },
+        }}
+      >
+        {tree && <Group tree={tree} path={[]} dragged={dragged} onTree={write} />}
+      </DndContext>
+      {notes.map((note) => (
+        <p key={note} className="text-soft">
+          {note}
+        </p>
+      ))}
+      <button
+        type="button"
+        className="mt-1 inline-flex items-center gap-1 rounded-sm text-accent hover:underline"
+        onClick={() => {
+          const grouped = tree?.kind === 'and' || tree?.kind === 'or';
+          write(insertAt(tree, [], grouped ? tree.parts.length : 1, NEW_CONDITION));
+        }}
+      >
+        <Plus size={13} aria-hidden /> Add a condition
+      </button>
+    </div>
+  );
+}

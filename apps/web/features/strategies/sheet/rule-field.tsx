@@ -1,0 +1,92 @@
+'use client';
+
+import type { Problem } from '@plateau/core';
+import { parseRule, printRule } from '@plateau/core';
+import { useSetting } from '@/store/setting.ts';
+import { BlocksContext, useBlocks } from './blocks/context.ts';
+import { HOLE } from './blocks/nodes.ts';
+import { RuleBlocks } from './blocks/rule-blocks.tsx';
+import { Value } from './blocks/value.tsx';
+import type { Field } from './fields.ts';
+import { RuleEditor } from './rule-editor.tsx';
+
+export type RuleView = 'blocks' | 'text';
+
+/** How rules are shown on every sheet: by blocks to point at, or as text to type. */
+export const useRuleView = () => useSetting<RuleView>('rule view', 'blocks');
+
+interface RuleFieldProps {
+  readonly id: string;
+  readonly field: Field;
+  readonly text: string;
+  readonly problems: readonly Problem[];
+  readonly onChange: (text: string) => void;
+}
+
+/** A rule or a value, by blocks or by text: both write the same text. Text that does not read can only be typed. */
+export function RuleField({ id, field, text, problems, onChange }: RuleFieldProps) {
+  const [view] = useRuleView();
+  const setting = useBlocks();
+  const editor = (
+    <RuleEditor
+      id={id}
+      label={field.label}
+      text={text}
+      hint={field.hint}
+      problems={problems}
+      onChange={onChange}
+    />
+  );
+  if (view === 'text') return editor;
+  const blocks =
+    field.kind === 'rule' ? (
+      <RuleBlocks label={field.label} text={text} onChange={onChange}>
+        {editor}
+        <p className="text-soft">Text that does not read yet can only be typed; it is kept as it is.</p>
+      </RuleBlocks>
+    ) : (
+      <ValueBlocks label={field.label} text={text} hint={field.hint} onChange={onChange}>
+        {editor}
+      </ValueBlocks>
+    );
+  const position = field.key.endsWith('.leave');
+  return (
+    <BlocksContext value={{ ...setting, position, shares: setting.sharesOf(field.key, text) }}>
+      {blocks}
+    </BlocksContext>
+  );
+}
+
+interface ValueBlocksProps {
+  readonly label: string;
+  readonly text: string;
+  readonly hint: string | undefined;
+  readonly onChange: (text: string) => void;
+  readonly children: React.ReactNode;
+}
+
+function ValueBlocks({ label, text, hint, onChange, children }: ValueBlocksProps) {
+  const { unit } = useBlocks();
+  const parsed = text.trim() === '' ? undefined : parseRule(text, unit);
+  if (parsed && !parsed.ok) return children;
+  return (
+    <div role="group" aria-label={`${label}, as blocks`} className="flex flex-wrap items-center gap-1 py-1">
+      <Value
+        node={parsed?.tree ?? HOLE}
+        label={label.toLowerCase()}
+        onChange={(node) => onChange(node.kind === 'hole' ? '' : printRule(node, unit))}
+      />
+      {!parsed && hint && <span className="text-soft">{hint}</span>}
+      {parsed && (
+        <button
+          type="button"
+          aria-label={`Leave ${label.toLowerCase()} empty`}
+          className="px-1 text-soft hover:text-ink"
+          onClick={() => onChange('')}
+        >
+          ×
+        </button>
+      )}
+    </div>
+  );
+}
