@@ -67,6 +67,7 @@ async function timed(work: () => Promise<unknown>): Promise<number> {
 /** Types digits into the leave rule's window: from the key event to the frame after the curve's path changed. */
 async function keyPresses(page: Page): Promise<number[]> {
   await page.evaluate(WATCH);
+  await page.getByRole('radio', { name: 'text' }).click();
   await page.getByRole('textbox', { name: 'Leave when' }).click();
   await page.keyboard.press('ControlOrMeta+a');
   await page.keyboard.type('close < 10-day average');

@@ -269,6 +269,7 @@ test('a run names what looks wrong in the instruments it traded', async () => {
   await expect(page.getByRole('list', { name: 'Universes' })).toContainText('Doubtful');
   await page.getByRole('link', { name: 'Strategies', exact: true }).click();
   await page.getByLabel('Universe', { exact: true }).selectOption({ label: 'Doubtful (2)' });
+  await page.getByRole('radio', { name: 'text' }).click();
   const enter = page.getByRole('textbox', { name: 'Enter when' });
   await enter.click();
   await page.keyboard.press('ControlOrMeta+a');

@@ -85,6 +85,7 @@ test('the first start brings in the market with visible progress and shows a str
 });
 
 test('an edit of a rule changes the curve, and the curve before it stays as a ghost', async () => {
+  await page.getByRole('radio', { name: 'text' }).click();
   const before = await ridge();
   await typeRule('Leave when', 'close < 100-day average');
   await expect.poll(ridge).not.toBe(before);

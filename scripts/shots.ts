@@ -32,6 +32,8 @@ try {
   await shot('first-start');
   await done();
   await page.waitForTimeout(3000);
+  await shot('strategies-blocks');
+  await page.getByRole('radio', { name: 'text' }).click();
   await typeRule(page, 'Leave when', 'close < 100-day average');
   await page.waitForTimeout(3500);
   await done();

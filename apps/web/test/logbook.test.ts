@@ -2,8 +2,9 @@
 
 import type { Figures } from '@plateau/core';
 import { describe, expect, it } from 'vitest';
-import { changesBetween, type LogEntry, runKey } from '../features/strategies/logbook/entry.ts';
+import { changesBetween, type LogEntry } from '../features/strategies/logbook/entry.ts';
 import { readEntry, writableEntry } from '../features/strategies/logbook/written-entry.ts';
+import { runKey } from '../features/strategies/sheet/read.ts';
 import { replaceDraft, type Sheet, stateOf, textOf, undo } from '../features/strategies/sheet/sheet.ts';
 
 describe('what changed', () => {

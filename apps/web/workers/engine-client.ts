@@ -1,21 +1,30 @@
 // The page's side of the engine: one run at a time, the newest wins.
 
-import { Cancelled, type RunRequest, type SharedMarket, type Task, WorkPool } from '@plateau/core';
-import type { EngineJob, EngineSetup, ShownOutcome } from './engine.worker.ts';
+import {
+  type Alone,
+  Cancelled,
+  type Explanation,
+  type RunRequest,
+  type SharedMarket,
+  type Task,
+  WorkPool,
+} from '@plateau/core';
+import type { EngineJob, EngineResult, EngineSetup, ShownOutcome } from './engine.worker.ts';
 import type { MarketAnswer } from './market.worker.ts';
 import { neededSymbols } from './needed-symbols.ts';
 import { workersOf } from './web-workers.ts';
 
-type EnginePool = WorkPool<EngineSetup, EngineJob, ShownOutcome>;
+type EnginePool = WorkPool<EngineSetup, EngineJob, EngineResult>;
 
 interface Loaded {
   readonly symbols: ReadonlySet<string>;
+  readonly market: Promise<SharedMarket>;
   readonly pool: Promise<EnginePool>;
 }
 
 let loaded: Loaded | undefined;
 let warmed: Worker | undefined;
-let underWay: Task<ShownOutcome> | undefined;
+let underWay: Task<EngineResult> | undefined;
 let newest = 0;
 
 function startWorker(): Worker {
@@ -44,35 +53,40 @@ function readMarket(symbols: ReadonlySet<string>): Promise<SharedMarket> {
   });
 }
 
-async function startPool(symbols: ReadonlySet<string>): Promise<EnginePool> {
+function requireSharedMemory(): void {
   if (typeof SharedArrayBuffer === 'undefined') {
     throw new Error('this page is not isolated, so it cannot share memory with its engine');
   }
+}
+
+async function startPool(market: Promise<SharedMarket>): Promise<EnginePool> {
+  requireSharedMemory();
   warmEngine();
-  const market = await readMarket(symbols);
+  const setup = { market: await market };
   const spawn = workersOf(() => {
     const worker = warmed ?? startWorker();
     warmed = undefined;
     return worker;
   });
-  return new WorkPool(spawn, { market }, 1);
+  return new WorkPool(spawn, setup, 1);
 }
 
 /** A pool whose memory holds what the run needs; a failed start is tried again by the next run. */
-async function engineFor(universe: string, request: RunRequest): Promise<EnginePool> {
+async function engineFor(universe: string, request: RunRequest): Promise<Loaded> {
   const needed = await neededSymbols(universe, request);
   // An empty need is a run with problems of its own, which the engine must still be asked for.
   if (!loaded || ![...needed].every((symbol) => loaded?.symbols.has(symbol))) {
     const before = loaded;
     const symbols = new Set([...needed, ...(before?.symbols ?? [])]);
-    const pool = startPool(symbols).catch((error: unknown) => {
+    const market = readMarket(symbols);
+    const pool = startPool(market).catch((error: unknown) => {
       loaded = undefined;
       throw error;
     });
-    loaded = { symbols, pool };
+    loaded = { symbols, market, pool };
     void before?.pool.then((old) => old.end());
   }
-  return (loaded as Loaded).pool;
+  return loaded;
 }
 
 /** Lets the next run read the store anew: its bars or universes have changed. */
@@ -88,16 +102,65 @@ export function forgetMarket(): void {
 export async function runInWorker(universe: string, request: RunRequest): Promise<ShownOutcome> {
   const number = ++newest;
   try {
-    const started = await engineFor(universe, request);
+    const pool = await (await engineFor(universe, request)).pool;
     if (number !== newest) return { kind: 'stopped' };
     underWay?.cancel();
-    underWay = started.run([{ universe, request }]);
-    const [outcome] = await underWay.results;
-    return outcome ?? { kind: 'stopped' };
+    underWay = pool.run([{ kind: 'run', universe, request }]);
+    const [result] = await underWay.results;
+    return result?.kind === 'run' ? result.outcome : { kind: 'stopped' };
   } catch (error) {
     if (error instanceof Cancelled) return { kind: 'stopped' };
     const reason = error instanceof Error ? error.message : String(error);
     throw new Error(`The engine stopped: ${reason}. The next edit starts it again.`);
+  }
+}
+
+/** What a strategy's parts mean; undefined when it has problems, or when a run came first. */
+export async function explainInWorker(
+  universe: string,
+  request: RunRequest,
+): Promise<Explanation | undefined> {
+  const number = newest;
+  try {
+    const pool = await (await engineFor(universe, request)).pool;
+    if (number !== newest) return undefined;
+    underWay = pool.run([{ kind: 'explain', universe, request }]);
+    const [result] = await underWay.results;
+    return result?.kind === 'explain' ? result.explanation : undefined;
+  } catch {
+    // The run itself says what is wrong; this is only its margin note.
+    return undefined;
+  }
+}
+
+/**
+ * Runs the strategy on each instrument by itself, on a worker of its own so that the sheet stays quick.
+ * @param came is told of each instrument as it is done; undefined where the strategy could not run
+ * @throws when the market cannot be read, or the worker died twice
+ */
+export async function runAloneInWorker(
+  universe: string,
+  request: RunRequest,
+  symbols: readonly string[],
+  came: (symbol: string, alone: Alone | undefined) => void,
+  signal: AbortSignal,
+): Promise<void> {
+  const market = await (await engineFor(universe, request)).market;
+  if (signal.aborted) return;
+  const pool: EnginePool = new WorkPool(workersOf(startWorker), { market }, 1);
+  const end = (): void => pool.end();
+  signal.addEventListener('abort', end);
+  try {
+    for (const symbol of symbols) {
+      if (signal.aborted) return;
+      const [result] = await pool.run([{ kind: 'alone', universe, request, symbol }]).results;
+      if (!signal.aborted) came(symbol, result?.kind === 'alone' ? result.alone : undefined);
+    }
+  } catch (error) {
+    if (!signal.aborted) throw error;
+  } finally {
+    signal.removeEventListener('abort', end);
+    end();
   }
 }
 

@@ -1,5 +1,6 @@
 // The public face of the core.
 
+export { type Alone, runAlone } from './alone.ts';
 export { type Bars, barsUntil, faultInBar, type Market } from './bars/bars.ts';
 export type { BarUnit } from './bars/unit.ts';
 export {

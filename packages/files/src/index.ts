@@ -10,7 +10,13 @@ export { streamCsv } from './import/stream-csv.ts';
 export { readTable, type TableKind, tableKind } from './import/tables.ts';
 export { describeProblem, type FileProblem, type Result } from './problem.ts';
 export { decisionsCsv, equityCsv, nextOrdersCsv, tradesCsv } from './run-csv.ts';
-export { readStrategy, readStrategyFile, STRATEGY_FORMAT, writeStrategyFile } from './strategy-file.ts';
+export {
+  readStrategy,
+  readStrategyFile,
+  STRATEGY_FORMAT,
+  writeStrategiesZip,
+  writeStrategyFile,
+} from './strategy-file.ts';
 export { summaryJson } from './summary.ts';
 export { sweepCsv } from './sweep-csv.ts';
 export { readUniverseCsv, universeCsv } from './universe-csv.ts';

@@ -8,6 +8,7 @@ import type { Sheet } from './sheet/sheet.ts';
 import { SheetBar } from './sheet/sheet-bar.tsx';
 import { SheetForm } from './sheet/sheet-form.tsx';
 import { useOpenSheet, useSheets } from './sheet/sheets.ts';
+import { useExplanation, useShares } from './sheet/use-explanation.ts';
 import { ShelfPanel } from './shelf/shelf-panel.tsx';
 
 /** The Strategies place: the sheet on one side, its live result on the other. */
@@ -24,12 +25,12 @@ export function StrategiesPage() {
   return sheet ? <Workbench sheet={sheet} /> : null;
 }
 
-const NO_SHARES = () => new Map();
-
 function Workbench({ sheet }: { sheet: Sheet }) {
   const [attempt, setAttempt] = useState(0);
   const [shelf, setShelf] = useState(false);
   const live = useLiveRun(sheet, attempt);
+  const explained = useExplanation(sheet, live);
+  const sharesOf = useShares(explained);
   return (
     <main className="h-full">
       <h1 className="sr-only">Strategies</h1>
@@ -46,7 +47,7 @@ function Workbench({ sheet }: { sheet: Sheet }) {
                 role="region"
                 aria-label="Settings of the sheet"
               >
-                <SheetForm sheet={sheet} problems={live.problems} sharesOf={NO_SHARES} />
+                <SheetForm sheet={sheet} problems={live.problems} sharesOf={sharesOf} />
               </div>
             </>
           )}

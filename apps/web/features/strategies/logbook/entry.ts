@@ -36,14 +36,6 @@ export interface LogEntry {
 const BUCKETS = 60;
 const LONGEST_TEXT = 60;
 
-/** The parts of a draft that a run depends on; a new name or note is no new run. */
-export function runKey(draft: Draft): string {
-  const shown = fields.filter(({ key }) => key !== 'name' && key !== 'notes');
-  return JSON.stringify(
-    shown.filter((field) => isShown(field, draft)).map(({ key }) => [key, textOf(draft, key)]),
-  );
-}
-
 export function smallCurve({ marks, benchmark }: ShownRun): SmallCurve {
   const places = reduceCurves([marks.equity, benchmark], 0, marks.day.length - 1, BUCKETS);
   return {

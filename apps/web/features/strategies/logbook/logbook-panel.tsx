@@ -10,11 +10,13 @@ import { database } from '@/store/database.ts';
 import { Button, IconButton } from '@/ui/button';
 import { count, moment, percent, ratio } from '@/ui/format.ts';
 import { saveFile } from '@/ui/save-file.ts';
+import { runKey, veiledFrom } from '../sheet/read.ts';
 import { type Sheet, textOf } from '../sheet/sheet.ts';
 import { useSheets } from '../sheet/sheets.ts';
 import { Compare } from './compare.tsx';
 import { Curves } from './curves.tsx';
-import { type LogEntry, runKey } from './entry.ts';
+import type { LogEntry } from './entry.ts';
+import { variantsZip } from './variants-zip.ts';
 
 const ROW = 54;
 
@@ -25,12 +27,15 @@ interface LogbookPanelProps {
 
 /** Every variant of a sheet that was run and stayed: what changed, what came of it; brought back, pinned, named, compared. */
 export function LogbookPanel({ sheet, entries }: LogbookPanelProps) {
+  // Variants run before the veil was set, or by another, saw what is veiled now: their figures wait until it is opened.
+  const shut = veiledFrom(sheet);
+  const seen = entries.filter(({ curve }) => !(shut <= (curve.days[curve.days.length - 1] ?? 0)));
   const [search, setSearch] = useState('');
   const [marked, setMarked] = useState<readonly string[]>([]);
   const bringBack = useSheets((s) => s.replaceDraft);
   const scroller = useRef<HTMLDivElement>(null);
   const words = search.trim().toLowerCase().split(/\s+/);
-  const found = entries
+  const found = seen
     .filter(({ name, note, changed, draft }) => {
       const text = `${name} ${note} ${changed} ${Object.values(draft).join(' ')}`.toLowerCase();
       return words.every((word) => text.includes(word));
@@ -43,7 +48,7 @@ export function LogbookPanel({ sheet, entries }: LogbookPanelProps) {
     overscan: 6,
   });
   const current = runKey(sheet.draft);
-  const pair = marked.map((id) => entries.find((entry) => entry.id === id)).filter((e) => e !== undefined);
+  const pair = marked.map((id) => seen.find((entry) => entry.id === id)).filter((e) => e !== undefined);
   const mark = (id: string): void =>
     setMarked(marked.includes(id) ? marked.filter((m) => m !== id) : [...marked, id].slice(-2));
   const remove = async (entry: LogEntry): Promise<void> => {
@@ -70,15 +75,24 @@ export function LogbookPanel({ sheet, entries }: LogbookPanelProps) {
         />
         <span className="text-soft">
           {entries.length === 1 ? '1 variant tried' : `${count(entries.length)} variants tried`}
+          {seen.length < entries.length &&
+            `; ${count(entries.length - seen.length)} that ran past the veil are not shown`}
           {marked.length === 1 && '; mark another to compare'}
         </span>
-        <Button
-          className="ml-auto"
-          disabled={entries.length === 0}
-          onClick={() => saveFile(`${name} logbook.csv`, 'text/csv', logbookCsv(entries))}
-        >
-          <Download size={14} aria-hidden /> CSV
-        </Button>
+        <span className="ml-auto flex gap-2">
+          <Button
+            disabled={seen.length === 0}
+            onClick={() => saveFile(`${name} variants.zip`, 'application/zip', variantsZip(seen))}
+          >
+            <Download size={14} aria-hidden /> Strategy files
+          </Button>
+          <Button
+            disabled={seen.length === 0}
+            onClick={() => saveFile(`${name} logbook.csv`, 'text/csv', logbookCsv(seen))}
+          >
+            <Download size={14} aria-hidden /> CSV
+          </Button>
+        </span>
       </div>
       {found.length === 0 ? (
         <p className="p-4 text-soft">

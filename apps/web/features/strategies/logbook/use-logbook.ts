@@ -4,8 +4,9 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect } from 'react';
 import { database } from '@/store/database.ts';
 import type { LiveRun } from '../result/use-live-run.ts';
+import { isOpened, runKey } from '../sheet/read.ts';
 import type { Sheet } from '../sheet/sheet.ts';
-import { changesBetween, type LogEntry, runKey, smallCurve } from './entry.ts';
+import { changesBetween, type LogEntry, smallCurve } from './entry.ts';
 
 /** Milliseconds that a finished run stays on screen before it counts as a try. */
 const MOMENT = 2000;
@@ -22,8 +23,10 @@ export function useLogbook(sheet: string): readonly LogEntry[] | undefined {
 export function useRecorder(sheet: Sheet, live: LiveRun): void {
   const { id, draft } = sheet;
   const { status, run, benchmark } = live;
+  const opened = isOpened(sheet);
   useEffect(() => {
-    if (status !== 'done' || !run) return;
+    // The logbook compares variants over the same days: what is seen of the out-of-sample part stays out of it.
+    if (status !== 'done' || !run || opened) return;
     const timer = setTimeout(() => void record(), MOMENT);
     return () => clearTimeout(timer);
 
@@ -50,5 +53,5 @@ export function useRecorder(sheet: Sheet, live: LiveRun): void {
         });
       });
     }
-  }, [id, draft, status, run, benchmark]);
+  }, [id, draft, status, run, benchmark, opened]);
 }

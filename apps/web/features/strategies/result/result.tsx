@@ -17,6 +17,7 @@ import { FiguresTable } from './figures.tsx';
 import { TradedFindings } from './traded-findings.tsx';
 import { TradesTable } from './trades-table.tsx';
 import type { LiveRun } from './use-live-run.ts';
+import { Halves, Veil } from './veil.tsx';
 
 interface ResultProps {
   readonly live: LiveRun;
@@ -37,6 +38,7 @@ export function Result({ live, sheet, again }: ResultProps) {
   return (
     <section aria-label="Result" className="flex h-full min-h-0 flex-col px-3 pb-2" data-status={status}>
       <Status live={live} again={again} />
+      <Veil sheet={sheet} />
       {run && status === 'done' && <Cautions run={run} draft={sheet.draft} tries={entries.length} />}
       {run && (
         <div className={clsx('flex min-h-0 flex-1 flex-col', stale && 'opacity-45 grayscale')}>
@@ -44,6 +46,7 @@ export function Result({ live, sheet, again }: ResultProps) {
             <RunCharts run={run} benchmark={benchmark} ghost={ghost} />
             <div className="w-[24rem] shrink-0 overflow-auto">
               <FiguresTable figures={run.figures} benchmark={benchmark} before={ghost?.figures} />
+              {run.halves && <Halves halves={run.halves} benchmark={benchmark} />}
               <Button
                 className="mt-2"
                 onClick={() =>
@@ -97,6 +100,7 @@ export function Result({ live, sheet, again }: ResultProps) {
 function Status({ live, again }: { live: LiveRun; again: () => void }) {
   const { status, run, problems, crash } = live;
   const progress = useSlowProgress(status === 'running');
+  const faulty = new Set(problems.map(({ path }) => path)).size;
   return (
     <div className="flex h-8 shrink-0 items-center gap-3" aria-live="polite">
       {status === 'running' && progress !== undefined && (
@@ -115,8 +119,7 @@ function Status({ live, again }: { live: LiveRun; again: () => void }) {
       )}
       {status === 'faulty' && (
         <span className="text-loss">
-          {problems.length === 1 ? 'One field has' : `${problems.length} fields have`} a fault, marked on the
-          sheet.
+          {faulty === 1 ? 'One field has' : `${faulty} fields have`} a fault, marked on the sheet.
           {run ? ' The result below is the last good one.' : ''}
         </span>
       )}

@@ -4,8 +4,7 @@ import type { Figures, Problem } from '@plateau/core';
 import { useEffect, useRef, useState } from 'react';
 import type { ShownRun } from '@/workers/engine.worker.ts';
 import { runInWorker, stopRun } from '@/workers/engine-client.ts';
-import { runKey } from '../logbook/entry.ts';
-import { readDraft } from '../sheet/read.ts';
+import { isOpened, readDraft, runKey } from '../sheet/read.ts';
 import { type Sheet, stateOf } from '../sheet/sheet.ts';
 
 /** What a run left behind once an edit has taken its place. */
@@ -35,16 +34,26 @@ const NOTHING: LiveRun = {
   crash: undefined,
 };
 
+/** The run on screen, for the ghost of the next. */
+interface Shown {
+  readonly sheet: string;
+  readonly state: string;
+  /** a ghost that ran on to another day would show what is veiled now */
+  readonly to: number | undefined;
+  readonly curve: Curve;
+}
+
 /** @param attempt raise it to run again what was stopped */
 export function useLiveRun(sheet: Sheet, attempt: number): LiveRun {
   const [live, setLive] = useState<LiveRun>(NOTHING);
-  const shown = useRef<{ sheet: string; state: string; curve: Curve } | undefined>(undefined);
+  const shown = useRef<Shown | undefined>(undefined);
   const key = runKey(sheet.draft);
+  const opened = isOpened(sheet);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: a run depends on the draft's run key and the attempt alone
   useEffect(() => {
     let late = false;
-    const read = readDraft(sheet.draft);
+    const read = readDraft(sheet.draft, opened);
     const sameSheet = shown.current?.sheet === sheet.id;
     if (!read.ok) {
       stopRun();
@@ -70,16 +79,22 @@ export function useLiveRun(sheet: Sheet, attempt: number): LiveRun {
           return setLive((before) => ({ ...before, status: 'faulty', problems: outcome.problems }));
         }
         const { run } = outcome;
+        const { to } = read.request;
         const state = stateOf(sheet);
         const before = shown.current;
         const curve = { days: run.marks.day, equity: run.marks.equity, figures: run.figures };
-        shown.current = { sheet: sheet.id, state, curve };
+        shown.current = { sheet: sheet.id, state, to, curve };
         setLive((last) => ({
           status: 'done',
           run,
           benchmark: read.request.benchmark,
           // Key presses of one edit share a state: the ghost is the curve before the edit, not before the last key.
-          ghost: before?.sheet !== sheet.id ? undefined : before.state === state ? last.ghost : before.curve,
+          ghost:
+            before?.sheet !== sheet.id || before.to !== to
+              ? undefined
+              : before.state === state
+                ? last.ghost
+                : before.curve,
           problems: [],
           crash: undefined,
         }));
@@ -91,7 +106,7 @@ export function useLiveRun(sheet: Sheet, attempt: number): LiveRun {
     return () => {
       late = true;
     };
-  }, [sheet.id, key, attempt]);
+  }, [sheet.id, key, opened, attempt]);
 
   return live;
 }

@@ -11,20 +11,25 @@ interface FieldRowProps {
   readonly text: string;
   readonly problems: readonly Problem[];
   readonly choices?: readonly (readonly [string, string])[] | undefined;
+  /** the label stands above already, as a heading */
+  readonly titled?: boolean;
   readonly onChange: (text: string) => void;
 }
 
 const box = 'rounded-sm border bg-raised px-2 py-1';
 
 /** One field of the sheet with its label, unit and, below, what is wrong with it. */
-export function FieldRow({ field, text, problems, choices, onChange }: FieldRowProps) {
+export function FieldRow({ field, text, problems, choices, titled = false, onChange }: FieldRowProps) {
   const id = useId();
   const wide = field.kind === 'rule' || field.kind === 'dials';
   const faulty = problems.length > 0;
   const nearest = problems.find((problem) => problem.nearest !== undefined)?.nearest;
   return (
-    <div className={clsx('mb-1.5', !wide && 'grid grid-cols-[9.5rem_1fr] items-start gap-x-2')}>
-      <label htmlFor={id} className={wide ? 'sr-only' : 'pt-1 text-soft'}>
+    <div
+      data-field={field.key}
+      className={clsx('mb-1.5', !wide && 'grid grid-cols-[9.5rem_1fr] items-start gap-x-2')}
+    >
+      <label htmlFor={id} className={titled ? 'sr-only' : wide ? 'text-soft' : 'pt-1 text-soft'}>
         {field.label}
       </label>
       <div className="min-w-0">
@@ -43,7 +48,7 @@ export function FieldRow({ field, text, problems, choices, onChange }: FieldRowP
         </div>
         {faulty && (
           <p id={`${id}-fault`} role="alert" className="mt-0.5 text-loss">
-            {problems.map((problem) => problem.message).join(' ')}
+            {[...new Set(problems.map((problem) => problem.message))].join(' ')}
           </p>
         )}
         {nearest !== undefined && (

@@ -142,6 +142,14 @@ export const sections: readonly Section[] = [
       { key: 'benchmark', label: 'Benchmark', kind: 'choice', initial: 'SK60', outside: true },
       { key: 'from', label: 'From', kind: 'date', initial: '', hint: 'first day', outside: true },
       { key: 'to', label: 'To', kind: 'date', initial: '', hint: 'last day', outside: true },
+      {
+        key: 'veil',
+        label: 'Out-of-sample from',
+        kind: 'date',
+        initial: '',
+        hint: 'nothing held back',
+        outside: true,
+      },
     ],
   },
   {

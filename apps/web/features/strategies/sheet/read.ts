@@ -4,7 +4,7 @@ import { dayFromIso, type Problem, type RunRequest, type Strategy } from '@plate
 import { readStrategy, STRATEGY_FORMAT } from '@plateau/files';
 import { readDials, writeDials } from './dials.ts';
 import { type Field, fields } from './fields.ts';
-import { type Draft, textOf } from './sheet.ts';
+import { type Draft, type Sheet, textOf } from './sheet.ts';
 
 export type DraftRead =
   | { readonly ok: true; readonly universe: string; readonly request: RunRequest }
@@ -12,12 +12,17 @@ export type DraftRead =
 
 type Json = { [key: string]: unknown };
 
-/** Reads every field; all faults are told at once, each with its field's key. */
-export function readDraft(draft: Draft): DraftRead {
+/**
+ * Reads every field; all faults are told at once, each with its field's key.
+ * @param opened whether the out-of-sample part may be seen; while it is veiled, nothing after it is even computed
+ */
+export function readDraft(draft: Draft, opened = false): DraftRead {
   const problems: Problem[] = [];
   const strategy = strategyJson(draft, problems);
   const from = dateOf(draft, 'from', problems);
-  const to = dateOf(draft, 'to', problems);
+  const last = dateOf(draft, 'to', problems);
+  const veil = dateOf(draft, 'veil', problems);
+  const to = veil === undefined || opened ? last : Math.min(veil - 1, last ?? Infinity);
   if (problems.length > 0) return { ok: false, problems };
   const read = readStrategy(strategy, 'sheet');
   if (!read.ok)
@@ -33,6 +38,7 @@ export function readDraft(draft: Draft): DraftRead {
       benchmark: textOf(draft, 'benchmark'),
       ...(from !== undefined ? { from } : {}),
       ...(to !== undefined ? { to } : {}),
+      ...(veil !== undefined && opened ? { splitAt: veil } : {}),
     },
   };
 }
@@ -53,6 +59,28 @@ function isShown(field: Field, draft: Draft): boolean {
 }
 
 export { isShown };
+
+/** The parts of a draft that a run depends on; a new name or note is no new run. */
+export function runKey(draft: Draft): string {
+  const shown = fields.filter(({ key }) => key !== 'name' && key !== 'notes');
+  return JSON.stringify(
+    shown
+      // Sheets had no veil once: without one a variant keeps the name it had.
+      .filter((field) => isShown(field, draft) && !(field.key === 'veil' && textOf(draft, 'veil') === ''))
+      .map(({ key }) => [key, textOf(draft, key)]),
+  );
+}
+
+/** Whether the out-of-sample part of this very variant has been opened; an edit veils it again. */
+export function isOpened({ draft, openings = [] }: Sheet): boolean {
+  return openings[openings.length - 1]?.key === runKey(draft);
+}
+
+/** The first day that may not be seen; Infinity when nothing is veiled. */
+export function veiledFrom(sheet: Sheet): number {
+  const day = isOpened(sheet) ? undefined : dayFromIso(textOf(sheet.draft, 'veil').trim());
+  return day ?? Infinity;
+}
 
 /** The sheet as a strategy file's value, unchecked; fields that cannot be read are told as problems. */
 function strategyJson(draft: Draft, problems: Problem[]): Json {

@@ -3,7 +3,7 @@
 import type { Problem } from '@plateau/core';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { ChevronRight } from 'lucide-react';
-import { useMemo, useRef } from 'react';
+import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { database } from '@/store/database.ts';
 import { Condition } from './blocks/condition.tsx';
 import { BlocksContext, type BlocksSetting } from './blocks/context.ts';
@@ -78,11 +78,12 @@ export function SheetForm({ sheet, problems, sharesOf }: SheetFormProps) {
     newDials.current = undefined;
   };
   const choices = useStoreChoices();
-  const row = (field: Field) => (
+  const row = (field: Field, title: string) => (
     <FieldRow
       key={`${sheet.id} ${field.key}`}
       field={field}
       text={textOf(sheet.draft, field.key)}
+      titled={field.label === title}
       problems={problems.filter((problem) => problem.path === field.key)}
       choices={withCurrent(choices[field.key], textOf(sheet.draft, field.key))}
       onChange={(text) => change(field.key, text)}
@@ -107,29 +108,53 @@ export function SheetForm({ sheet, problems, sharesOf }: SheetFormProps) {
                 <h2 aria-hidden className="mb-1 font-serif text-base">
                   {section.title}
                 </h2>
-                {shown.map(row)}
+                {shown.map((field) => row(field, section.title))}
               </fieldset>
             );
           }
           return (
-            <details
+            <FoldedSection
               key={section.id}
-              open={isFaulty(section, problems) || undefined}
-              className="group border-t border-hairline py-1.5"
+              title={section.title}
+              words={changedWords(section, sheet.draft)}
+              faulty={isFaulty(section, problems)}
             >
-              <summary className="flex cursor-pointer list-none items-center gap-1 font-serif text-base">
-                <ChevronRight size={14} aria-hidden className="group-open:rotate-90" />
-                {section.title}
-                <span className="ml-auto truncate pl-3 font-sans text-soft">
-                  {changedWords(section, sheet.draft)}
-                </span>
-              </summary>
-              <div className="pt-2">{shown.map(row)}</div>
-            </details>
+              {shown.map((field) => row(field, section.title))}
+            </FoldedSection>
           );
         })}
       </form>
     </BlocksContext>
+  );
+}
+
+interface FoldedSectionProps {
+  readonly title: string;
+  /** what of it is set, told while it is folded */
+  readonly words: string;
+  readonly faulty: boolean;
+  readonly children: ReactNode;
+}
+
+/** A section that is folded until it is opened or has a fault; a mended fault does not fold it under the hand. */
+function FoldedSection({ title, words, faulty, children }: FoldedSectionProps) {
+  const [open, setOpen] = useState(false);
+  useEffect(() => {
+    if (faulty) setOpen(true);
+  }, [faulty]);
+  return (
+    <details
+      open={open}
+      onToggle={(event) => setOpen(event.currentTarget.open)}
+      className="group border-t border-hairline py-1.5"
+    >
+      <summary className="flex cursor-pointer list-none items-center gap-1 font-serif text-base">
+        <ChevronRight size={14} aria-hidden className="shrink-0 group-open:rotate-90" />
+        <span className="whitespace-nowrap">{title}</span>
+        <span className="ml-auto min-w-0 truncate pl-3 font-sans text-soft">{words}</span>
+      </summary>
+      <div className="pt-2">{children}</div>
+    </details>
   );
 }
 

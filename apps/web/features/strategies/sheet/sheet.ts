@@ -26,6 +26,8 @@ export interface Sheet {
   readonly future: readonly Transaction[];
   readonly created: number;
   readonly deleted?: number;
+  /** each time the out-of-sample part was looked at: for which variant, and when */
+  readonly openings?: readonly { readonly key: string; readonly at: number }[];
 }
 
 /** Edits of one field within this time are one step of undo, in milliseconds. */

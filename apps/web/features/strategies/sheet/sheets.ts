@@ -3,7 +3,7 @@
 import type { Strategy } from '@plateau/core';
 import { create } from 'zustand';
 import { database } from '@/store/database.ts';
-import { draftFrom } from './read.ts';
+import { draftFrom, runKey } from './read.ts';
 import { type Draft, edit, editMany, redo, replaceDraft, type Sheet, textOf, undo } from './sheet.ts';
 
 interface Sheets {
@@ -21,6 +21,8 @@ interface Sheets {
   replaceDraft(draft: Draft): void;
   undo(): void;
   redo(): void;
+  /** looks at the out-of-sample part of the open sheet as it stands; counted, and not undone */
+  unveil(): void;
   create(draft?: Draft): void;
   duplicate(): void;
   remove(): Sheet | undefined;
@@ -99,6 +101,11 @@ export const useSheets = create<Sheets>((set, get) => {
     redo() {
       const sheet = opened();
       if (sheet) keep(redo(sheet));
+    },
+    unveil() {
+      const sheet = opened();
+      if (!sheet) return;
+      keep({ ...sheet, openings: [...(sheet.openings ?? []), { key: runKey(sheet.draft), at: Date.now() }] });
     },
     create: (draft = { name: 'Untitled' }) => keep(newSheet(draft)),
     duplicate() {

@@ -36,7 +36,7 @@ export function Condition({ node, onChange }: ConditionProps) {
       return (
         <ValuePicker
           node={node}
-          label="Pick another condition"
+          what="the condition"
           conditions
           onPick={(picked) => onChange(asCondition(picked))}
         >
@@ -144,7 +144,7 @@ function Formed({ node, onChange }: { node: FormedCondition; onChange: (node: No
         aria-label="Comparison"
         value={formOfCondition(node)}
         onChange={(event) => onChange(inForm(node, event.target.value as Form))}
-        className="word-comparator max-w-36 rounded-sm bg-transparent hover:bg-sunk"
+        className="word word-comparator rounded-sm bg-transparent hover:bg-sunk"
       >
         {FORMS.map((form) => (
           <option key={form} value={form}>

@@ -118,6 +118,15 @@ function NewDial({
         </p>
       )}
       <Button type="submit">Make it a dial</Button>
+      {Object.keys(dials).length > 0 && (
+        <div className="flex flex-wrap gap-1 border-t border-hairline pt-2">
+          {Object.keys(dials).map((name) => (
+            <Button key={name} onClick={() => onDial(name)}>
+              Use dial {name}
+            </Button>
+          ))}
+        </div>
+      )}
     </form>
   );
 }

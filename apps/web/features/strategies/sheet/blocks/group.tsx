@@ -42,7 +42,7 @@ export function Group({ tree, path, dragged, onTree, node = tree }: GroupProps) 
           onChange={(event) =>
             onTree(replaceAt(tree, path, { ...node, kind: event.target.value as 'and' | 'or' }))
           }
-          className="rounded-sm bg-transparent text-soft hover:bg-sunk"
+          className="word rounded-sm bg-transparent text-soft hover:bg-sunk"
         >
           <option value="and">all of these</option>
           <option value="or">any of these</option>
@@ -80,12 +80,17 @@ export function Group({ tree, path, dragged, onTree, node = tree }: GroupProps) 
 function Gap({ group, index, active }: { group: Path; index: number; active: boolean }) {
   const data: DropTarget = { kind: 'gap', group, index };
   const { setNodeRef, isOver } = useDroppable({ id: `gap ${group.join('.')} ${index}`, data });
+  // Taller than it looks, and of one height always: nothing may move when a drag begins.
   return (
-    <li
-      ref={setNodeRef}
-      aria-hidden
-      className={clsx('list-none rounded-sm', active ? 'h-2.5' : 'h-0.5', isOver && 'bg-accent')}
-    />
+    <li aria-hidden className="relative h-0.5 list-none">
+      <div
+        ref={setNodeRef}
+        data-over={isOver || undefined}
+        className={clsx('absolute inset-x-0 -top-1 h-2.5', !active && 'pointer-events-none')}
+      >
+        {isOver && <div className="mt-1 h-0.5 bg-accent" />}
+      </div>
+    </li>
   );
 }
 
@@ -121,6 +126,7 @@ function Part({ tree, path, part, dragged, onTree }: PartProps) {
     >
       <div
         ref={setDrop}
+        data-over={(isOver && !isDragging) || undefined}
         className={clsx(
           'flex items-start gap-1 rounded-sm py-px',
           isOver && dragged && !isDragging && 'outline outline-2 outline-accent',

@@ -29,6 +29,8 @@ interface RuleBlocksProps {
 // The pointer says exactly where; the keyboard, having none, takes the nearest.
 const collisions: CollisionDetection = (args) => {
   const under = pointerWithin(args);
+  const gap = under.find(({ id }) => String(id).startsWith('gap'));
+  if (gap) return [gap];
   return under.length > 0 ? under : closestCenter(args);
 };
 

@@ -11,7 +11,8 @@ import { HOLE, measureNode, NEW_CONDITION, numberNode, valueFromText } from './n
 interface ValuePickerProps {
   /** what stands here; what is picked takes its place or is built around it */
   readonly node: Node;
-  readonly label: string;
+  /** what is picked, for those who do not see where it stands: the first value */
+  readonly what: string;
   /** also offers what is a condition by itself: gaps, always, never */
   readonly conditions?: boolean;
   readonly onPick: (node: Node) => void;
@@ -41,7 +42,7 @@ const groups = [...new Set(Object.values(GROUPS))].map((title) => ({
 /** A button that opens the list of everything that may stand here: measures, numbers, and what can be built around a value. */
 export function ValuePicker({
   node,
-  label,
+  what,
   conditions = false,
   onPick,
   children,
@@ -55,13 +56,13 @@ export function ValuePicker({
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger
-        aria-label={label}
         className={clsx(
           'rounded-sm px-0.5 text-left underline decoration-hairline decoration-dotted underline-offset-3 hover:bg-sunk hover:decoration-ink',
           className,
         )}
       >
         {children}
+        <span className="sr-only">: {what}</span>
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
@@ -69,7 +70,7 @@ export function ValuePicker({
           sideOffset={4}
           collisionPadding={8}
           className="z-50 w-96 border border-strong bg-raised shadow-lg"
-          aria-label={label}
+          aria-label={`Pick ${what}`}
         >
           <Choices node={node} conditions={conditions} onPick={pick} />
         </Popover.Content>

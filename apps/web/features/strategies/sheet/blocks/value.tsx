@@ -23,7 +23,7 @@ export function Value({ node, label, conditions = false, onChange }: ValueProps)
   const picker = (children: ReactNode, className?: string) => (
     <ValuePicker
       node={node}
-      label={`Pick ${label}`}
+      what={label}
       conditions={conditions}
       onPick={onChange}
       className={className ?? ''}
@@ -31,7 +31,13 @@ export function Value({ node, label, conditions = false, onChange }: ValueProps)
       {children}
     </ValuePicker>
   );
-  const more = picker(<MoreHorizontal size={12} aria-hidden className="inline" />, 'no-underline text-soft');
+  const more = picker(
+    <>
+      <MoreHorizontal size={12} aria-hidden className="inline" />
+      <span className="sr-only">more</span>
+    </>,
+    'no-underline text-soft',
+  );
   const number = (n: NumberNode, what: string, change: (next: NumberNode) => void) => (
     <NumberField label={`${what} of ${label}`} node={n} onChange={change} />
   );
@@ -90,7 +96,7 @@ export function Value({ node, label, conditions = false, onChange }: ValueProps)
                 <ValuePicker
                   key={key}
                   node={HOLE}
-                  label={`Pick what ${label} is of`}
+                  what={`what ${label} is of`}
                   onPick={take}
                   className="text-soft no-underline hover:underline"
                 >
@@ -157,7 +163,7 @@ export function Value({ node, label, conditions = false, onChange }: ValueProps)
             aria-label={`Sign of ${label}`}
             value={node.operator}
             onChange={(event) => onChange({ ...node, operator: event.target.value as '+' })}
-            className="rounded-sm bg-transparent hover:bg-sunk"
+            className="word rounded-sm bg-transparent hover:bg-sunk"
           >
             <option value="+">+</option>
             <option value="-">−</option>

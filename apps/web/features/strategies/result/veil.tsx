@@ -1,0 +1,90 @@
+'use client';
+
+import { isoFromDay, type SpanFigures } from '@plateau/core';
+import { Eye, EyeOff } from 'lucide-react';
+import { Button } from '@/ui/button';
+import { count, percent, ratio } from '@/ui/format.ts';
+import { isOpened } from '../sheet/read.ts';
+import { type Sheet, textOf } from '../sheet/sheet.ts';
+import { useSheets } from '../sheet/sheets.ts';
+
+const times = (n: number): string => (n === 1 ? 'once' : n === 2 ? 'twice' : `${count(n)} times`);
+
+/** What is held back, how to open it, and how often that was done. */
+export function Veil({ sheet }: { sheet: Sheet }) {
+  const unveil = useSheets((s) => s.unveil);
+  const from = textOf(sheet.draft, 'veil').trim();
+  const openings = sheet.openings?.length ?? 0;
+  if (from === '') return null;
+  const looked = openings > 0 ? ` Opened ${times(openings)} so far.` : ' Never opened so far.';
+  if (isOpened(sheet)) {
+    return (
+      <p className="flex items-center gap-2 border-b border-hairline py-1">
+        <Eye size={14} aria-hidden className="text-accent" />
+        Out-of-sample from {from} is open for this variant; the next change veils it again.{looked}
+      </p>
+    );
+  }
+  return (
+    <p className="flex items-center gap-2 border-b border-hairline py-1">
+      <EyeOff size={14} aria-hidden className="text-accent" />
+      Veiled: nothing from {from} on is in any figure or curve.{looked}
+      <Button className="ml-auto" onClick={unveil}>
+        Open out-of-sample
+      </Button>
+    </p>
+  );
+}
+
+const rows: readonly [string, (s: SpanFigures) => string, ((s: SpanFigures) => string) | undefined][] = [
+  ['Growth a year', (s) => percent(s.strategy.cagr), (s) => percent(s.benchmark.cagr)],
+  ['Largest drawdown', (s) => percent(s.strategy.maxDrawdown), (s) => percent(s.benchmark.maxDrawdown)],
+  ['Sharpe ratio', (s) => ratio(s.strategy.sharpe), (s) => ratio(s.benchmark.sharpe)],
+  ['Trades', (s) => count(s.strategy.trades), undefined],
+  ['Win rate', (s) => percent(s.strategy.winRate), undefined],
+  ['Expectancy', (s) => percent(s.strategy.expectancy, 2), undefined],
+];
+
+/** In-sample and out-of-sample side by side, each with the benchmark's. */
+export function Halves({
+  halves,
+  benchmark,
+}: {
+  halves: readonly [SpanFigures, SpanFigures];
+  benchmark: string;
+}) {
+  return (
+    <table className="mt-2 w-full text-right" aria-label="In-sample and out-of-sample">
+      <thead>
+        <tr className="border-b border-hairline">
+          <th scope="col" className="text-left font-normal text-soft">
+            from {isoFromDay(halves[1].from)}
+          </th>
+          <th scope="col" colSpan={2}>
+            In-sample
+          </th>
+          <th scope="col" colSpan={2}>
+            Out-of-sample
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(([label, ours, theirs]) => (
+          <tr key={label} className="border-b border-hairline">
+            <th scope="row" className="text-left font-normal">
+              {label}
+            </th>
+            {halves.flatMap((half, k) => [
+              <td key={`${half.from} ours`} className={k === 1 ? 'pl-2 font-semibold' : 'pl-2'}>
+                {ours(half)}
+              </td>,
+              <td key={`${half.from} theirs`} className="pl-1 text-soft" title={`${benchmark} held`}>
+                {theirs?.(half) ?? ''}
+              </td>,
+            ])}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

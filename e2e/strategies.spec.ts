@@ -1,0 +1,246 @@
+// The sheet: rules by pointing and by typing, conditions switched and moved, the veil, drafts that outlive their tab.
+
+import { readFileSync } from 'node:fs';
+import { readStrategyFile } from '@plateau/files';
+import { type BrowserContext, expect, type Page, test } from '@playwright/test';
+import { fields } from '../apps/web/features/strategies/sheet/fields.ts';
+import { draftFrom } from '../apps/web/features/strategies/sheet/read.ts';
+import { textOf } from '../apps/web/features/strategies/sheet/sheet.ts';
+import { seriousFindings } from './axe.ts';
+import { Pointer } from './pointing.ts';
+
+test.describe.configure({ mode: 'serial' });
+
+let context: BrowserContext;
+let page: Page;
+const errors: string[] = [];
+test.beforeAll(async ({ browser }) => {
+  context = await browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
+  page = await context.newPage();
+  page.on('pageerror', (error) => errors.push(error.message));
+});
+test.afterAll(() => context.close());
+
+const result = () => page.getByRole('region', { name: 'Result' });
+const done = () => expect(result()).toHaveAttribute('data-status', 'done');
+async function view(name: 'blocks' | 'text'): Promise<void> {
+  await page.getByRole('radio', { name }).click();
+  await expect(page.getByRole('radio', { name })).toBeChecked();
+}
+const blocks = (name: string) => page.getByRole('group', { name: `${name}, as blocks` });
+const figures = () => page.getByRole('table', { name: 'Headline figures' });
+
+async function downloaded(button: string): Promise<string> {
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: button, exact: true }).click();
+  return readFileSync(await (await download).path(), 'utf8');
+}
+
+async function newSheet(): Promise<void> {
+  await page.getByRole('button', { name: 'New sheet' }).click();
+  const folded = page.locator('form[aria-label=Sheet] details:not([open]) > summary');
+  while ((await folded.count()) > 0) await folded.first().click();
+}
+
+async function typeRule(field: string, text: string): Promise<void> {
+  await page.locator(`[data-field="${field}"]`).getByRole('textbox').click();
+  await page.keyboard.press('ControlOrMeta+a');
+  if (text === '') await page.keyboard.press('Delete');
+  else await page.keyboard.type(text);
+  await page.keyboard.press('Escape');
+}
+
+/** What a strategy file says, but for its name and notes. */
+function rules(file: string): unknown {
+  const { name: _name, notes: _notes, ...rest } = JSON.parse(file);
+  return rest;
+}
+
+/** Sets every field that differs from a new sheet's, rules by the given hand. */
+async function fillSheet(
+  file: string,
+  rule: (key: string, label: string, text: string) => Promise<void>,
+): Promise<void> {
+  const read = readStrategyFile(file, 'shelf');
+  if (!read.ok) throw new Error(JSON.stringify(read.problems));
+  const draft = draftFrom(read.value);
+  // Fields that others depend on stand after them in places, so they come first.
+  const order = [...fields].sort((a, b) => Number(b.kind === 'choice') - Number(a.kind === 'choice'));
+  for (const field of order) {
+    if (['name', 'notes', 'dials'].includes(field.key)) continue;
+    const text = textOf(draft, field.key);
+    const row = page.locator(`[data-field="${field.key}"]`);
+    if (text === field.initial || !(await row.isVisible())) continue;
+    if (field.kind === 'rule' || field.kind === 'value') await rule(field.key, field.label, text);
+    else if (field.kind === 'choice') await row.getByRole('combobox').selectOption(text);
+    else await row.getByRole('textbox').fill(text);
+  }
+}
+
+for (const name of [
+  'Low tide to high tide',
+  'New ground in fair weather',
+  'Fading the squall',
+  'Monthly relay',
+]) {
+  test(`“${name}” is the same strategy with the same result opened, typed and pointed at`, async () => {
+    await page.goto('/strategies');
+    await done();
+    await page.getByRole('button', { name: 'Shelf of ready sheets' }).click();
+    await page.getByRole('button', { name: `Open a copy of ${name}` }).click();
+    await expect(page.getByLabel('Name of the sheet')).toHaveValue(name);
+    await done();
+    const opened = await downloaded('Export as strategy file');
+    const dials = JSON.parse(opened).dials;
+    const shown = await downloaded('Figures');
+
+    await newSheet();
+    await view('text');
+    await page
+      .locator('[data-field="dials"]')
+      .getByRole('textbox')
+      .fill(
+        Object.entries<{ value: number; from: number; to: number; step: number }>(dials)
+          .map(([dial, { value, from, to, step }]) => `${dial} = ${value}, ${from} to ${to} step ${step}`)
+          .join('\n'),
+      );
+    await fillSheet(opened, (key, _label, text) => typeRule(key, text));
+    await done();
+    expect(rules(await downloaded('Export as strategy file'))).toEqual(rules(opened));
+    expect(await downloaded('Figures')).toBe(shown);
+
+    await newSheet();
+    await view('blocks');
+    const pointer = new Pointer(page, dials);
+    await fillSheet(opened, (key, label, text) =>
+      fields.find((field) => field.key === key)?.kind === 'rule'
+        ? pointer.rule(label, text)
+        : pointer.value(label, text),
+    );
+    await done();
+    expect(rules(await downloaded('Export as strategy file'))).toEqual(rules(opened));
+    expect(await downloaded('Figures')).toBe(shown);
+  });
+}
+
+test('a condition is switched off and on, told how often it is true, and undone', async () => {
+  await newSheet();
+  await view('blocks');
+  await done();
+  const enter = blocks('Enter when');
+  await expect(enter.getByTestId('share').first()).toContainText(/true \d+\.\d% of the time· [\d,]+ left/);
+  const trades = () => figures().getByRole('row', { name: 'Trades' }).getByRole('cell').first().innerText();
+  const before = await trades();
+  await enter.getByLabel('Condition 2 is on').click();
+  await expect.poll(trades).not.toBe(before);
+  await view('text');
+  await expect(page.getByRole('textbox', { name: 'Enter when' })).toContainText(
+    '# off: and close is the highest of 60 days',
+  );
+  await view('blocks');
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(enter.getByLabel('Condition 2 is on')).toBeChecked();
+  await expect.poll(trades).toBe(before);
+});
+
+test('conditions are dragged into another order and onto each other to make a group', async () => {
+  const enter = blocks('Enter when');
+  const rows = enter.getByRole('listitem');
+  const drag = async (from: string, to: () => Promise<{ x: number; y: number }>): Promise<void> => {
+    const grip = await enter.getByRole('button', { name: from, exact: true }).boundingBox();
+    if (!grip) throw new Error('no grip');
+    await page.mouse.move(grip.x + 4, grip.y + 6);
+    await page.mouse.down();
+    await page.mouse.move(grip.x + 12, grip.y + 16, { steps: 3 });
+    const { x, y } = await to();
+    await page.mouse.move(x, y, { steps: 8 });
+    await expect(enter.locator('[data-over]')).toHaveCount(1);
+    await page.mouse.up();
+  };
+  await expect(enter.getByTestId('share')).toHaveCount(2);
+  await expect(rows.first()).toContainText('average');
+  // Above the first.
+  await drag('Move condition 2', async () => {
+    const box = await rows.first().boundingBox();
+    return { x: (box?.x ?? 0) + 120, y: (box?.y ?? 0) - 1 };
+  });
+  await expect(rows.last()).toContainText('average');
+  await drag('Move condition 2', async () => {
+    const box = await rows.first().boundingBox();
+    return { x: (box?.x ?? 0) + 120, y: (box?.y ?? 0) + 12 };
+  });
+  await expect(enter.getByLabel('How the conditions are joined')).toHaveValue('or');
+  await enter.getByLabel('How the conditions are joined').selectOption('and');
+  await view('text');
+  await expect(page.getByRole('textbox', { name: 'Enter when' })).toContainText(
+    'close is the highest of 60 days and close is above 200-day average',
+  );
+  await view('blocks');
+});
+
+test('a rule left half-done, by pointing and by typing, is there after the tab is closed', async () => {
+  await blocks('Enter when').getByRole('button', { name: 'Add a condition' }).click();
+  await expect(result()).toHaveAttribute('data-status', 'faulty');
+  await view('text');
+  await typeRule('long.leave', 'close is below 50-day');
+  const address = page.url();
+  await page.close();
+  page = await context.newPage();
+  page.on('pageerror', (error) => errors.push(error.message));
+  await page.goto(address);
+  await expect(page.getByRole('textbox', { name: 'Leave when' })).toContainText('close is below 50-day');
+  await expect(page.getByRole('textbox', { name: 'Enter when' })).toContainText('… is above …');
+  await view('blocks');
+  await expect(
+    blocks('Enter when')
+      .getByRole('button', { name: /^pick a value ?: the second value$/ })
+      .last(),
+  ).toBeVisible();
+});
+
+test('the veil hides all from its day on until it is opened, and counts the openings', async () => {
+  await newSheet();
+  await done();
+  const whole = await figures().innerText();
+  await expect(page.getByRole('tab', { name: 'Logbook (1)' })).toBeVisible();
+  await page.getByRole('textbox', { name: 'Out-of-sample from' }).fill('2018-01-01');
+  await expect(page.getByText('Never opened so far.')).toBeVisible();
+  await done();
+  await expect.poll(async () => (await figures().innerText()) === whole).toBe(false);
+  // No ghost, no change, no day, no logbook entry that would tell of it.
+  await expect(page.getByText('Before the last edit')).not.toBeVisible();
+  await expect(figures().getByRole('columnheader', { name: 'Change' })).not.toBeVisible();
+  const lastDay = (csv: string): string | undefined =>
+    csv
+      .match(/20\d\d-\d\d-\d\d/g)
+      ?.sort()
+      .at(-1);
+  expect(lastDay(await downloaded('CSV'))?.slice(0, 4)).toBe('2017');
+  await page.getByRole('tab', { name: 'Years' }).click();
+  await expect(page.getByRole('table', { name: 'Yearly returns' })).toContainText('2017');
+  await expect(page.getByRole('table', { name: 'Yearly returns' })).not.toContainText('2018');
+  await page.getByRole('tab', { name: /^Logbook/ }).click();
+  await expect(page.getByText('1 that ran past the veil')).toBeVisible();
+
+  await page.getByRole('button', { name: 'Open out-of-sample' }).click();
+  await expect(page.getByText('Opened once so far.')).toBeVisible();
+  const halves = page.getByRole('table', { name: 'In-sample and out-of-sample' });
+  await expect(halves).toContainText('from 2017-12-29');
+  await expect.poll(async () => (await figures().innerText()) === whole).toBe(true);
+  // The next change veils it again.
+  await page.locator('[data-field="limits.positions"]').getByRole('textbox').fill('9');
+  await expect(halves).not.toBeVisible();
+  await expect(page.getByRole('button', { name: 'Open out-of-sample' })).toBeVisible();
+});
+
+test('axe finds nothing serious on the blocks, by day and by night', async () => {
+  for (const theme of ['Night map', 'Day map']) {
+    await page.getByRole('button', { name: theme }).click();
+    await page.waitForTimeout(600);
+    expect(await seriousFindings(page)).toEqual([]);
+  }
+});
+
+test('nothing went wrong unseen', () => {
+  expect(errors).toEqual([]);
+});

@@ -1,0 +1,84 @@
+// A strategy on one instrument by itself, with the whole account, beside holding that instrument.
+
+import type { Market } from './bars/bars.ts';
+import { barsPerYear } from './bars/unit.ts';
+import { createEngine } from './engine.ts';
+import type { Universe } from './rules/panel.ts';
+import type { RunRequest } from './simulation/prepare.ts';
+import { buyAndHold } from './statistics/benchmark.ts';
+import { type CurveFigures, curveFigures } from './statistics/curve-figures.ts';
+import { reduceCurves } from './statistics/reduce.ts';
+import type { TradeFigures } from './statistics/trade-figures.ts';
+import type { Side, Strategy } from './strategy/strategy.ts';
+
+export interface Alone {
+  readonly symbol: string;
+  readonly strategy: CurveFigures & TradeFigures & { readonly exposure: number };
+  readonly held: CurveFigures;
+  /** whether the rules grew the account by more than holding did */
+  readonly beats: boolean;
+  /** both curves at about as many points as a small chart has */
+  readonly curve: { readonly equity: Float64Array; readonly held: Float64Array };
+}
+
+const BUCKETS = 40;
+
+/** Undefined when the strategy has problems here, such as too few bars. */
+export function runAlone(
+  market: Market,
+  universe: Universe,
+  symbol: string,
+  request: RunRequest,
+): Alone | undefined {
+  const bars = market.get(symbol);
+  if (!bars || bars.day.length < 2) return undefined;
+  const { from = -Infinity, to = Infinity, strategy, benchmark } = request;
+  const outcome = createEngine(
+    market,
+    universe.filter((row) => row.symbol === symbol),
+  ).run({
+    strategy: withWholeAccount(strategy),
+    benchmark,
+    from: Math.max(from, bars.day[0]),
+    to: Math.min(to, bars.day[bars.day.length - 1]),
+  });
+  if (outcome.kind !== 'done') return undefined;
+  const { marks, figures } = outcome.run;
+  const held = buyAndHold(bars, marks.day, strategy.account.capital);
+  const heldFigures = curveFigures(
+    marks.day,
+    held,
+    new Float64Array(marks.day.length - 1),
+    barsPerYear(strategy.bars),
+  );
+  const places = reduceCurves([marks.equity, held], 0, marks.day.length - 1, BUCKETS);
+  return {
+    symbol,
+    strategy: figures,
+    held: heldFigures,
+    beats: figures.endEquity > heldFigures.endEquity,
+    curve: {
+      equity: Float64Array.from(places, (t) => marks.equity[t]),
+      held: Float64Array.from(places, (t) => held[t]),
+    },
+  };
+}
+
+/** One slot that takes all of the equity; everything else as it was. */
+function withWholeAccount(strategy: Strategy): Strategy {
+  const alone = (side: Side): Side =>
+    side.rotate ? { ...side, rotate: { ...side.rotate, hold: 1, keep: 1 } } : side;
+  const { long, short, size, limits } = strategy;
+  return {
+    ...strategy,
+    ...(long && { long: alone(long) }),
+    ...(short && { short: alone(short) }),
+    size: {
+      method: 'percent-of-equity',
+      percent: 100,
+      fractional: size.fractional,
+      unaffordable: 'shrink',
+    },
+    limits: { positions: 1, afterMembership: limits.afterMembership },
+  };
+}
