@@ -233,6 +233,83 @@ test('the veil hides all from its day on until it is opened, and counts the open
   await expect(page.getByRole('button', { name: 'Open out-of-sample' })).toBeVisible();
 });
 
+test('stops are drawn, the size is worked out in money, odd ones are warned of, costs told by the year', async () => {
+  await newSheet();
+  await view('blocks');
+  await page.locator('[data-field="long.stops.initial.form"]').getByRole('combobox').selectOption('atr');
+  await page.locator('[data-field="long.stops.target.form"]').getByRole('combobox').selectOption('r');
+  await done();
+  await expect(
+    page.getByRole('img', { name: /Today, from the entry: initial stop −\d+\.\d%, target \+\d+\.\d%/ }),
+  ).toBeVisible();
+  const size = page.getByTestId('size-note');
+  await expect(size).toContainText(/one of 10 slots of [\d,]+; at [\d.,]+ that came to [\d,]+ shares/);
+  await page.locator('[data-field="size.method"]').getByRole('combobox').selectOption('percent-of-equity');
+  await page.locator('[data-field="size.percent"]').getByRole('textbox').fill('30');
+  await expect(size).toContainText('All slots together ask for 300% of the account');
+  await page.locator('[data-field="size.percent"]').getByRole('textbox').fill('');
+  await expect(page.locator('[data-field="size.percent"]')).toContainText('Percent is empty');
+  await page.locator('[data-field="size.percent"]').getByRole('textbox').fill('10');
+  const costs = page.getByTestId('yearly-costs');
+  await expect(costs).toContainText(/A year of this costs [1-9]?\d\.\d\d% of the account/);
+  await page.getByRole('button', { name: 'Schedules' }).click();
+  await page.getByLabel('Name of a new schedule').fill('Mine');
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Nothing at all', exact: true }).click();
+  await expect(costs).toContainText('A year of this costs 0.00%');
+  await expect(page.getByRole('list', { name: 'Cautions' })).toContainText('It trades without costs.');
+  await page.getByRole('button', { name: 'Schedules' }).click();
+  await page.getByRole('button', { name: 'Mine', exact: true }).click();
+  await expect(page.locator('[data-field="costs.slippage"]').getByRole('textbox')).toHaveValue('5');
+});
+
+test('the rules are run on each instrument alone, beside holding it', async () => {
+  await page.getByRole('tab', { name: 'Each alone' }).click();
+  await page.getByRole('button', { name: 'Run on each alone' }).click();
+  await expect(page.getByText(/On \d+ of 140 instruments \(\d+%\) the rules beat holding\./)).toBeVisible();
+  const table = page.getByRole('table', { name: 'Each alone' });
+  const first = table.getByRole('row').nth(1);
+  await expect(first).toContainText('%');
+  const best = await first.innerText();
+  await table.getByRole('columnheader', { name: 'More' }).getByRole('button').click();
+  await expect.poll(async () => (await first.innerText()) === best).toBe(false);
+});
+
+test('the figures shown are chosen, and stay chosen', async () => {
+  await page.getByRole('button', { name: /choose the figures/ }).click();
+  await page.getByRole('checkbox', { name: 'Beta' }).click();
+  await page.keyboard.press('Escape');
+  await expect(figures().getByRole('row', { name: 'Beta' })).toHaveCount(0);
+  await page.reload();
+  await done();
+  await expect(figures().getByRole('row', { name: 'Time in market' })).toHaveCount(1);
+  await expect(figures().getByRole('row', { name: 'Beta' })).toHaveCount(0);
+});
+
+test('sheets are tabs: left and right by keys, closed and opened again, each with its own undo', async () => {
+  const tabs = page.getByRole('navigation', { name: 'Open sheets' }).locator('[aria-current=page]');
+  const name = page.getByLabel('Name of the sheet');
+  await name.fill('The right one');
+  await page.getByRole('heading', { name: 'Trade', exact: true, includeHidden: true }).click();
+  await page.keyboard.press('n');
+  await expect(name).toHaveValue('Untitled');
+  await name.fill('The newest');
+  await page.getByRole('heading', { name: 'Trade', exact: true, includeHidden: true }).click();
+  await page.keyboard.press('[');
+  await expect(tabs).toHaveText('The right one');
+  await page.keyboard.press(']');
+  await expect(tabs).toHaveText('The newest');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('The sheet to the left');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Close The newest' }).click();
+  await expect(tabs).toHaveText('The right one');
+  await page.getByLabel('Open another sheet').selectOption({ label: 'The newest' });
+  await expect(name).toHaveValue('The newest');
+  await page.getByRole('button', { name: /^Undo “name”/ }).click();
+  await expect(name).toHaveValue('Untitled');
+});
+
 test('axe finds nothing serious on the blocks, by day and by night', async () => {
   for (const theme of ['Night map', 'Day map']) {
     await page.getByRole('button', { name: theme }).click();

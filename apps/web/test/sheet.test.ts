@@ -5,8 +5,16 @@ import { join } from 'node:path';
 import { readStrategyFile } from '@plateau/files';
 import { describe, expect, it } from 'vitest';
 import { fields } from '../features/strategies/sheet/fields.ts';
-import { draftFrom, readDraft } from '../features/strategies/sheet/read.ts';
-import { edit, redo, type Sheet, stateOf, textOf, undo } from '../features/strategies/sheet/sheet.ts';
+import { draftFrom, isOpened, readDraft, runKey, veiledFrom } from '../features/strategies/sheet/read.ts';
+import {
+  edit,
+  editMany,
+  redo,
+  type Sheet,
+  stateOf,
+  textOf,
+  undo,
+} from '../features/strategies/sheet/sheet.ts';
 import { packBars, unpackBars } from '../store/bar-block.ts';
 
 const fresh: Sheet = { id: 's', draft: {}, past: [], future: [], created: 0 };
@@ -52,16 +60,66 @@ describe('reading', () => {
     ['limits.positions', 'ten', 'limits.positions: “ten” is no number; write one such as 1.5.'],
     ['limits.positions', '2.5', 'limits.positions: “limits.positions” must be an integer'],
     ['account.capital', '0', 'account.capital: “account.capital” must be greater than 0'],
+    ['size.percent', '', 'size.percent: Percent is empty; without it nothing can be worked out.'],
     ['from', '2020', 'from: “2020” is no date; write YYYY-MM-DD.'],
     ['dials', 'pull: 7', 'dials: “pull: 7” is no dial; write: pull = 7, 2 to 10 step 1'],
   ])('%s = %s tells its fault at the field', (key, text, message) => {
-    const read = readDraft({ [key]: text });
+    const method = key === 'size.percent' ? 'percent-of-equity' : 'equal-slots';
+    const read = readDraft({ 'size.method': method, [key]: text });
     expect(read.ok ? [] : read.problems.map((p) => `${p.path}: ${p.message}`)).toEqual([message]);
+  });
+
+  it('of a strategy without a stop leaves the numbers of one ready for when it is chosen', () => {
+    const plain = readDraft({});
+    if (!plain.ok) throw new Error('the untouched sheet reads');
+    const draft = { ...draftFrom(plain.request.strategy), 'long.stops.trail.form': 'atr' };
+    const read = readDraft(draft);
+    expect(read.ok && read.request.strategy.long?.stops.trail).toEqual({ atr: 14, times: 3 });
   });
 
   it('of an untouched sheet gives a strategy that can run', () => {
     expect(readDraft({}).ok).toBe(true);
     expect(new Set(fields.map((field) => field.key)).size).toBe(fields.length);
+  });
+});
+
+describe('the veil', () => {
+  const veiled: Sheet = { ...fresh, draft: { veil: '2019-01-01' } };
+  const split = 17_897;
+  const request = (draft: Record<string, string>, opened: boolean) => {
+    const read = readDraft(draft, opened);
+    if (!read.ok) throw new Error(JSON.stringify(read.problems));
+    const { from, to, splitAt } = read.request;
+    return { from, to, splitAt };
+  };
+
+  it('ends the run the day before, or at an earlier last day', () => {
+    expect(request(veiled.draft, false)).toEqual({ to: split - 1 });
+    expect(request({ veil: '2019-01-01', to: '2018-12-01' }, false).to).toBe(split - 31);
+  });
+
+  it('splits the run once it is opened', () => {
+    expect(request(veiled.draft, true)).toEqual({ splitAt: split });
+    expect(request({ veil: '2019-01-01', to: '2020-12-31' }, true).splitAt).toBe(split);
+  });
+
+  it('falls again with the next change, and is up for the very variant that was opened', () => {
+    const opened: Sheet = { ...veiled, openings: [{ key: runKey(veiled.draft), at: 0 }] };
+    expect([isOpened(veiled), isOpened(opened)]).toEqual([false, true]);
+    expect([veiledFrom(veiled), veiledFrom(opened), veiledFrom(fresh)]).toEqual([split, Infinity, Infinity]);
+    const changed = edit(opened, 'limits.positions', '9', 0, 'x');
+    expect(isOpened(changed)).toBe(false);
+    expect(isOpened(undo(changed))).toBe(true);
+    expect(isOpened(edit(opened, 'name', 'Another name', 0, 'x'))).toBe(true);
+  });
+});
+
+describe('several fields at once', () => {
+  it('are one step, and nothing when nothing changes', () => {
+    const sheet = editMany(fresh, { dials: 'pull = 7', 'long.enter': 'close > {pull}-day average' }, 0, 'a');
+    expect(sheet.past).toHaveLength(1);
+    expect(undo(sheet).draft).toEqual({ dials: '', 'long.enter': textOf({}, 'long.enter') });
+    expect(editMany(sheet, { dials: 'pull = 7' }, 0, 'b')).toBe(sheet);
   });
 });
 

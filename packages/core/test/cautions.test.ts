@@ -35,6 +35,8 @@ describe('cautions', () => {
     expect(kinds({ years: 7.9 })).toEqual(['short-history']);
     expect(kinds({ eitherWayBars: 2 })).toEqual(['either-way']);
     expect(kinds({ tries: 10 })).toEqual(['tries']);
+    expect(kinds({ doubtful: new Set(['S3', 'NOT TRADED']) })).toEqual(['doubtful-bars']);
+    expect(kinds({ doubtful: new Set(['NOT TRADED']) })).toEqual([]);
   });
 
   it('name the trade that made most of the profit', () => {

@@ -29,14 +29,23 @@ export function Shell({ nonce, children }: { nonce: string | undefined; children
           </div>
         </div>
         <CommandMenu />
-        <Toaster
-          position="bottom-left"
-          duration={15_000}
-          closeButton
-          toastOptions={{ className: 'font-sans' }}
-        />
+        <Toasts />
       </Tooltip.Provider>
     </ThemeProvider>
+  );
+}
+
+/** Messages with the colours of the theme; long enough on screen for their undo to be found. */
+function Toasts() {
+  const { resolvedTheme } = useTheme();
+  return (
+    <Toaster
+      position="bottom-left"
+      theme={resolvedTheme === 'dark' ? 'dark' : 'light'}
+      duration={15_000}
+      closeButton
+      toastOptions={{ className: 'font-sans' }}
+    />
   );
 }
 

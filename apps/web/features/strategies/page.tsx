@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
 import { Result } from './result/result.tsx';
 import { useLiveRun } from './result/use-live-run.ts';
+import { marginNotes } from './sheet/margin/margin-notes.tsx';
 import type { Sheet } from './sheet/sheet.ts';
 import { SheetBar } from './sheet/sheet-bar.tsx';
 import { SheetForm } from './sheet/sheet-form.tsx';
@@ -47,7 +48,12 @@ function Workbench({ sheet }: { sheet: Sheet }) {
                 role="region"
                 aria-label="Settings of the sheet"
               >
-                <SheetForm sheet={sheet} problems={live.problems} sharesOf={sharesOf} />
+                <SheetForm
+                  sheet={sheet}
+                  problems={live.problems}
+                  sharesOf={sharesOf}
+                  notes={marginNotes(sheet, live, explained)}
+                />
               </div>
             </>
           )}

@@ -11,7 +11,9 @@ export type Caution =
   /** the best trade's share of the whole profit */
   | { readonly kind: 'one-trade'; readonly symbol: string; readonly share: number }
   | { readonly kind: 'either-way'; readonly bars: number; readonly trades: number }
-  | { readonly kind: 'tries'; readonly tries: number };
+  | { readonly kind: 'tries'; readonly tries: number }
+  /** instruments among those traded whose bars look wrong */
+  | { readonly kind: 'doubtful-bars'; readonly instruments: number; readonly traded: number };
 
 export interface CautionInput {
   readonly strategy: Strategy;
@@ -23,6 +25,8 @@ export interface CautionInput {
   readonly dated: boolean;
   /** variants looked at before this one was settled on */
   readonly tries: number;
+  /** symbols whose bars look wrong; left out while they are not known */
+  readonly doubtful?: ReadonlySet<string>;
 }
 
 const FEW_TRADES = 100;
@@ -48,6 +52,9 @@ export function cautionsOf(input: CautionInput): Caution[] {
   if (trades.length < FEW_TRADES) found.push({ kind: 'few-trades', trades: trades.length });
   if (years < SHORT_YEARS) found.push({ kind: 'short-history', years });
   if (eitherWayBars > 0) found.push({ kind: 'either-way', bars: eitherWayBars, trades: trades.length });
+  const traded = new Set(trades.map(({ symbol }) => symbol));
+  const instruments = [...traded].filter((symbol) => input.doubtful?.has(symbol)).length;
+  if (instruments > 0) found.push({ kind: 'doubtful-bars', instruments, traded: traded.size });
   if (tries >= MANY_TRIES) found.push({ kind: 'tries', tries });
   return found;
 }

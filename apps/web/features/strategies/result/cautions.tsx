@@ -26,6 +26,8 @@ function words(caution: Caution): string {
       return `${caution.years.toFixed(1)} years are short: they may hold one kind of weather.`;
     case 'either-way':
       return `${caution.bars} bars reached stop and target both, and count as stopped.`;
+    case 'doubtful-bars':
+      return `Bars of ${caution.instruments} of the ${caution.traded} instruments it traded look wrong; they are named below the figures.`;
     case 'tries':
       return `It is the best of ${caution.tries} tries at least: some of it is luck.`;
   }
@@ -36,10 +38,11 @@ interface CautionsProps {
   /** what was run */
   readonly draft: Draft;
   readonly tries: number;
+  readonly doubtful: ReadonlySet<string>;
 }
 
 /** What to doubt about a result, in plain words beside its figures. */
-export function Cautions({ run, draft, tries }: CautionsProps) {
+export function Cautions({ run, draft, tries, doubtful }: CautionsProps) {
   const read = readDraft(draft);
   const universe = read.ok ? read.universe : '';
   const dated = useLiveQuery(
@@ -55,6 +58,7 @@ export function Cautions({ run, draft, tries }: CautionsProps) {
     years: ((day[day.length - 1] ?? 0) - (day[0] ?? 0)) / 365.25,
     dated,
     tries,
+    doubtful,
   });
   if (cautions.length === 0) return null;
   return (

@@ -1,6 +1,7 @@
 import type { Figures } from '@plateau/core';
-import { Tooltip } from 'radix-ui';
+import { Popover, Tooltip } from 'radix-ui';
 import { memo } from 'react';
+import { useSetting } from '@/store/setting.ts';
 import { count, money, percent, ratio } from '@/ui/format.ts';
 
 interface FigureRow {
@@ -93,6 +94,12 @@ export const headlineRows: readonly FigureRow[] = [
     theirs: () => percent(1),
   },
   {
+    label: 'Time in market',
+    definition: 'Days with a position open / all days',
+    ours: (f) => percent(f.timeInMarket),
+    theirs: () => percent(1),
+  },
+  {
     label: 'Beta',
     definition: "Slope of the strategy's daily returns on the benchmark's, above cash",
     ours: (f) => ratio(f.benchmark.beta),
@@ -129,6 +136,47 @@ export const headlineRows: readonly FigureRow[] = [
   },
 ];
 
+/** Which figures are shown; all until some are hidden. */
+function useHidden() {
+  return useSetting<readonly string[]>('hidden figures', NONE_HIDDEN);
+}
+const NONE_HIDDEN: readonly string[] = [];
+
+/** Chooses the figures, each by a tick. */
+function Choice() {
+  const [hidden, keep] = useHidden();
+  return (
+    <Popover.Root>
+      <Popover.Trigger className="rounded-sm text-soft underline decoration-hairline decoration-dotted underline-offset-3 hover:text-ink">
+        After costs
+        <span className="sr-only">: choose the figures</span>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="start"
+          sideOffset={4}
+          aria-label="Figures shown"
+          className="z-50 border border-strong bg-raised p-3 shadow-lg"
+        >
+          {headlineRows.map(({ label }) => (
+            <label key={label} className="flex items-center gap-2 py-0.5">
+              <input
+                type="checkbox"
+                checked={!hidden.includes(label)}
+                onChange={() =>
+                  keep(hidden.includes(label) ? hidden.filter((h) => h !== label) : [...hidden, label])
+                }
+                className="accent-[var(--accent)]"
+              />
+              {label}
+            </label>
+          ))}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
 /** The headline figures, strategy and benchmark in two columns. */
 export const FiguresTable = memo(function FiguresTable({
   figures,
@@ -140,12 +188,14 @@ export const FiguresTable = memo(function FiguresTable({
   /** the figures before the last edit, which the ghost is the curve of */
   before: Figures | undefined;
 }) {
+  const [hidden] = useHidden();
+  const shown = headlineRows.filter(({ label }) => !hidden.includes(label));
   return (
     <table className="w-full" aria-label="Headline figures">
       <thead>
         <tr className="border-b border-hairline text-right">
           <th scope="col" className="py-1 text-left font-normal text-soft">
-            After costs
+            <Choice />
           </th>
           <th scope="col" className="py-1 pl-2 font-semibold">
             Strategy
@@ -161,7 +211,7 @@ export const FiguresTable = memo(function FiguresTable({
         </tr>
       </thead>
       <tbody>
-        {headlineRows.map(({ label, definition, ours, theirs, change: moved }) => (
+        {shown.map(({ label, definition, ours, theirs, change: moved }) => (
           <tr key={label} className="border-b border-hairline text-right">
             <th scope="row" className="py-[3px] text-left font-normal whitespace-nowrap">
               <Tooltip.Root>

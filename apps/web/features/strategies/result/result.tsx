@@ -11,10 +11,11 @@ import { runProgress, stopRun } from '@/workers/engine-client.ts';
 import { LogbookPanel } from '../logbook/logbook-panel.tsx';
 import { useLogbook, useRecorder } from '../logbook/use-logbook.ts';
 import { type Sheet, textOf } from '../sheet/sheet.ts';
+import { EachAlone } from './alone.tsx';
 import { Cautions } from './cautions.tsx';
 import { RunCharts, YearsChart } from './charts.tsx';
 import { FiguresTable } from './figures.tsx';
-import { TradedFindings } from './traded-findings.tsx';
+import { TradedFindings, useDoubtful } from './traded-findings.tsx';
 import { TradesTable } from './trades-table.tsx';
 import type { LiveRun } from './use-live-run.ts';
 import { Halves, Veil } from './veil.tsx';
@@ -35,18 +36,22 @@ export function Result({ live, sheet, again }: ResultProps) {
   // The curve is drawn first; the table of trades may come a frame later.
   const settled = useDeferredValue(run);
   const trades = useMemo(() => (settled ? [...settled.trades, ...settled.openTrades] : []), [settled]);
+  const wrong = useDoubtful(settled);
+  const doubtful = useMemo(() => new Set(wrong.map(({ symbol }) => symbol)), [wrong]);
   return (
     <section aria-label="Result" className="flex h-full min-h-0 flex-col px-3 pb-2" data-status={status}>
       <Status live={live} again={again} />
       <Veil sheet={sheet} />
-      {run && status === 'done' && <Cautions run={run} draft={sheet.draft} tries={entries.length} />}
+      {run && status === 'done' && (
+        <Cautions run={run} draft={sheet.draft} tries={entries.length} doubtful={doubtful} />
+      )}
       {run && (
         <div className={clsx('flex min-h-0 flex-1 flex-col', stale && 'opacity-45 grayscale')}>
           <div className="flex min-h-0 flex-[3] gap-3">
             <RunCharts run={run} benchmark={benchmark} ghost={ghost} />
             <div className="w-[24rem] shrink-0 overflow-auto">
-              <FiguresTable figures={run.figures} benchmark={benchmark} before={ghost?.figures} />
               {run.halves && <Halves halves={run.halves} benchmark={benchmark} />}
+              <FiguresTable figures={run.figures} benchmark={benchmark} before={ghost?.figures} />
               <Button
                 className="mt-2"
                 onClick={() =>
@@ -58,7 +63,7 @@ export function Result({ live, sheet, again }: ResultProps) {
               {run.missing.length > 0 && (
                 <p className="mt-2 text-soft">Left out, for want of bars: {run.missing.join(', ')}.</p>
               )}
-              {settled && <TradedFindings run={settled} />}
+              <TradedFindings wrong={wrong} />
             </div>
           </div>
           <Tabs.Root
@@ -69,6 +74,7 @@ export function Result({ live, sheet, again }: ResultProps) {
               {[
                 ['trades', 'Trades'],
                 ['years', 'Years'],
+                ['alone', 'Each alone'],
                 ['logbook', `Logbook (${entries.length})`],
               ].map(([value, label]) => (
                 <Tabs.Trigger
@@ -85,6 +91,9 @@ export function Result({ live, sheet, again }: ResultProps) {
             </Tabs.Content>
             <Tabs.Content value="years" className="min-h-0 flex-1 pt-1">
               <YearsChart run={run} benchmark={benchmark} />
+            </Tabs.Content>
+            <Tabs.Content value="alone" className="min-h-0 flex-1">
+              <EachAlone key={sheet.id} sheet={sheet} run={run} />
             </Tabs.Content>
             <Tabs.Content value="logbook" className="min-h-0 flex-1">
               <LogbookPanel key={sheet.id} sheet={sheet} entries={entries} />

@@ -2,7 +2,7 @@
 
 import type { FindingKind } from '@plateau/core';
 import Link from 'next/link';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { ShownRun } from '@/workers/engine.worker.ts';
 import type { InstrumentQuality } from '@/workers/quality.worker.ts';
 import { inspectMarket } from '@/workers/quality-client.ts';
@@ -13,22 +13,34 @@ const MOST_NAMED = 6;
 /** Milliseconds after a run before its instruments are looked through: typing goes first. */
 const QUIET = 1200;
 
-/** Names the instruments a run traded whose bars look wrong, each a way to its chart. */
-export function TradedFindings({ run }: { run: ShownRun }) {
+export interface Doubtful {
+  readonly symbol: string;
+  /** findings that are faults of the bars */
+  readonly count: number;
+}
+
+/** The instruments a run traded whose bars look wrong, the worst first; none until they have been looked through. */
+export function useDoubtful(run: ShownRun | undefined): readonly Doubtful[] {
   const [quality, setQuality] = useState<ReadonlyMap<string, InstrumentQuality>>();
   // biome-ignore lint/correctness/useExhaustiveDependencies: another run may come after a repair
   useEffect(() => {
     const timer = setTimeout(() => void inspectMarket().then(setQuality), QUIET);
     return () => clearTimeout(timer);
   }, [run]);
-  const traded = new Set([...run.trades, ...run.openTrades].map(({ symbol }) => symbol));
-  const wrong = [...traded]
-    .map((symbol) => ({
-      symbol,
-      count: quality?.get(symbol)?.findings.filter(({ kind }) => !NO_FAULT.has(kind)).length ?? 0,
-    }))
-    .filter(({ count }) => count > 0)
-    .sort((a, b) => b.count - a.count || (a.symbol < b.symbol ? -1 : 1));
+  return useMemo(() => {
+    const traded = new Set([...(run?.trades ?? []), ...(run?.openTrades ?? [])].map(({ symbol }) => symbol));
+    return [...traded]
+      .map((symbol) => ({
+        symbol,
+        count: quality?.get(symbol)?.findings.filter(({ kind }) => !NO_FAULT.has(kind)).length ?? 0,
+      }))
+      .filter(({ count }) => count > 0)
+      .sort((a, b) => b.count - a.count || (a.symbol < b.symbol ? -1 : 1));
+  }, [quality, run]);
+}
+
+/** Names the doubtful instruments, each a way to its chart. */
+export function TradedFindings({ wrong }: { wrong: readonly Doubtful[] }) {
   if (wrong.length === 0) return null;
   return (
     <p className="mt-2 text-soft">

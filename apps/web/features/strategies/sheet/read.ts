@@ -92,6 +92,11 @@ function strategyJson(draft: Draft, problems: Problem[]): Json {
     if (field.key.startsWith('short.') && sides === 'long') continue;
     const value = valueOf(field, textOf(draft, field.key), problems);
     if (value !== undefined) put(json, field.key.split('.'), value);
+    else if (isFormPart(field) && !problems.some(({ path }) => path === field.key))
+      problems.push({
+        path: field.key,
+        message: `${field.label} is empty; without it nothing can be worked out.`,
+      });
   }
   for (const side of ['long', 'short']) {
     const rank = at(json, [side, 'rank']) as Json | undefined;
@@ -102,6 +107,11 @@ function strategyJson(draft: Draft, problems: Problem[]): Json {
   const rotate = at(json, ['long', 'rotate']) as Json | undefined;
   if (rotate && textOf(draft, 'long.rotate.review') === 'every') rotate.review = { every: Number(review) };
   return json;
+}
+
+/** Whether a field belongs to one form of a stop or a size, and so is needed while that form is chosen. */
+function isFormPart({ when }: Field): boolean {
+  return when !== undefined && /\.(form|method)$/.test(when.key);
 }
 
 function valueOf(field: Field, text: string, problems: Problem[]): unknown {
@@ -171,7 +181,7 @@ export function draftFrom(strategy: Strategy): Draft {
     if (typeof value === 'string') draft[field.key] = value;
     else if (typeof value === 'number') draft[field.key] = String(value);
     else if (typeof value === 'boolean') draft[field.key] = value ? 'on' : 'off';
-    else if (value === undefined && (field.kind === 'number' || field.kind === 'value'))
+    else if (value === undefined && (field.kind === 'number' || field.kind === 'value') && !isFormPart(field))
       draft[field.key] = '';
   }
   for (const side of ['long', 'short'] as const) {

@@ -8,6 +8,7 @@ import {
   Decoration,
   type DecorationSet,
   EditorView,
+  hoverTooltip,
   keymap,
   placeholder,
   ViewPlugin,
@@ -53,6 +54,31 @@ const colours = ViewPlugin.fromClass(
   },
   { decorations: (plugin) => plugin.decorations },
 );
+
+/** What a measure under the pointer is: its form, formula, and where it comes from. */
+const help = hoverTooltip((view, at) => {
+  const text = view.state.doc.toString();
+  const token = tokensOf(text).find(
+    ({ place, role }) => role === 'measure' && place.from <= at && at < place.to,
+  );
+  const words = token && text.slice(token.place.from, token.place.to).toLowerCase().replace(/\s+/g, ' ');
+  const measure = catalogue.find(({ phrase }) => phrase.toLowerCase() === words);
+  if (!token || !measure) return null;
+  return {
+    pos: token.place.from,
+    end: token.place.to,
+    create: () => {
+      const dom = document.createElement('div');
+      dom.className = 'rule-help';
+      for (const line of [formOf(measure), measure.formula, measure.source]) {
+        const row = document.createElement('p');
+        row.textContent = line;
+        dom.append(row);
+      }
+      return { dom };
+    },
+  };
+});
 
 const options = [
   ...catalogue.map((measure) => ({
@@ -100,6 +126,7 @@ export function RuleEditor({ id, label, text, hint, problems, onChange }: RuleEd
           }),
           placeholder(hint ?? ''),
           colours,
+          help,
           autocompletion({ override: [complete], icons: false, activateOnTyping: true }),
           keymap.of([...completionKeymap, ...defaultKeymap]),
           EditorView.updateListener.of((update) => {

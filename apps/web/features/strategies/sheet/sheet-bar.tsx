@@ -12,7 +12,9 @@ import { fieldOf } from './fields.ts';
 import { readDraft } from './read.ts';
 import { type RuleView, useRuleView } from './rule-field.tsx';
 import { type Sheet, type Transaction, textOf } from './sheet.ts';
+import { SheetTabs } from './sheet-tabs.tsx';
 import { useSheets } from './sheets.ts';
+import { Shortcuts } from './shortcuts.tsx';
 
 const LARGEST_FILE = 2_000_000;
 
@@ -20,7 +22,6 @@ const LARGEST_FILE = 2_000_000;
 export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void }) {
   const sheets = useSheets();
   const file = useRef<HTMLInputElement>(null);
-  const living = (sheets.all ?? []).filter((s) => s.deleted === undefined);
 
   const remove = (): void => {
     const removed = sheets.remove();
@@ -64,67 +65,59 @@ export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void
   const lastStep = sheet.past[sheet.past.length - 1];
   const nextStep = sheet.future[0];
   return (
-    <div className="border-b border-hairline px-4 pt-2 pb-1">
-      <div className="flex items-center gap-2">
-        <input
-          aria-label="Name of the sheet"
-          value={textOf(sheet.draft, 'name')}
-          onChange={(event) => sheets.edit('name', event.target.value)}
-          className="min-w-0 flex-1 border-b border-transparent bg-transparent font-serif text-xl hover:border-hairline"
-        />
-        <select
-          aria-label="Open another sheet"
-          value={sheet.id}
-          onChange={(event) => sheets.open(event.target.value)}
-          className="max-w-36 rounded-sm border border-hairline bg-raised px-1 py-1"
-        >
-          {living.map((s) => (
-            <option key={s.id} value={s.id}>
-              {textOf(s.draft, 'name') || 'no name'}
-            </option>
-          ))}
-        </select>
+    <>
+      <SheetTabs sheet={sheet} />
+      <div className="border-b border-hairline px-4 pt-1 pb-1">
+        <div className="flex items-center gap-2">
+          <input
+            aria-label="Name of the sheet"
+            value={textOf(sheet.draft, 'name')}
+            onChange={(event) => sheets.edit('name', event.target.value)}
+            className="min-w-0 flex-1 border-b border-transparent bg-transparent font-serif text-xl hover:border-hairline"
+          />
+        </div>
+        <div className="mt-1 flex items-center" role="toolbar" aria-label="Sheet">
+          <IconButton
+            label={lastStep ? `Undo ${wordsFor(lastStep)}` : 'Nothing to undo'}
+            icon={Undo2}
+            disabled={!lastStep}
+            onClick={sheets.undo}
+          />
+          <IconButton
+            label={nextStep ? `Redo ${wordsFor(nextStep)}` : 'Nothing to redo'}
+            icon={Redo2}
+            disabled={!nextStep}
+            onClick={sheets.redo}
+          />
+          <span className="mx-1.5 h-4 border-l border-hairline" />
+          <IconButton label="Shelf of ready sheets" icon={Library} onClick={onShelf} />
+          <IconButton label="New sheet" icon={FilePlus2} onClick={() => sheets.create()} />
+          <IconButton label="Duplicate" icon={Copy} onClick={sheets.duplicate} />
+          <IconButton label="Delete" icon={Trash2} onClick={remove} />
+          <span className="mx-1.5 h-4 border-l border-hairline" />
+          <IconButton label="Export as strategy file" icon={Download} onClick={exportFile} />
+          <IconButton label="Import a strategy file" icon={Upload} onClick={actions.importNow} />
+          <input
+            ref={file}
+            type="file"
+            accept=".json,application/json"
+            hidden
+            aria-label="Strategy file"
+            onChange={(event) => {
+              importFile(event.target.files?.[0]);
+              event.target.value = '';
+            }}
+          />
+          <Shortcuts onShelf={onShelf} />
+          <ViewToggle />
+          {sheets.saveProblem && (
+            <span role="alert" className="ml-2 text-loss">
+              Not saved: {sheets.saveProblem}. Free some space; the sheet is kept in this tab meanwhile.
+            </span>
+          )}
+        </div>
       </div>
-      <div className="mt-1 flex items-center" role="toolbar" aria-label="Sheet">
-        <IconButton
-          label={lastStep ? `Undo ${wordsFor(lastStep)}` : 'Nothing to undo'}
-          icon={Undo2}
-          disabled={!lastStep}
-          onClick={sheets.undo}
-        />
-        <IconButton
-          label={nextStep ? `Redo ${wordsFor(nextStep)}` : 'Nothing to redo'}
-          icon={Redo2}
-          disabled={!nextStep}
-          onClick={sheets.redo}
-        />
-        <span className="mx-1.5 h-4 border-l border-hairline" />
-        <IconButton label="Shelf of ready sheets" icon={Library} onClick={onShelf} />
-        <IconButton label="New sheet" icon={FilePlus2} onClick={() => sheets.create()} />
-        <IconButton label="Duplicate" icon={Copy} onClick={sheets.duplicate} />
-        <IconButton label="Delete" icon={Trash2} onClick={remove} />
-        <span className="mx-1.5 h-4 border-l border-hairline" />
-        <IconButton label="Export as strategy file" icon={Download} onClick={exportFile} />
-        <IconButton label="Import a strategy file" icon={Upload} onClick={actions.importNow} />
-        <input
-          ref={file}
-          type="file"
-          accept=".json,application/json"
-          hidden
-          aria-label="Strategy file"
-          onChange={(event) => {
-            importFile(event.target.files?.[0]);
-            event.target.value = '';
-          }}
-        />
-        <ViewToggle />
-        {sheets.saveProblem && (
-          <span role="alert" className="ml-2 text-loss">
-            Not saved: {sheets.saveProblem}. Free some space; the sheet is kept in this tab meanwhile.
-          </span>
-        )}
-      </div>
-    </div>
+    </>
   );
 }
 

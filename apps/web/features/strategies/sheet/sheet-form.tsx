@@ -47,10 +47,12 @@ interface SheetFormProps {
   readonly sheet: Sheet;
   readonly problems: readonly Problem[];
   readonly sharesOf: BlocksSetting['sharesOf'];
+  /** what stands below the fields of a section, by its id */
+  readonly notes: Readonly<Record<string, ReactNode>>;
 }
 
 /** The sheet: every field of the table under its heading. */
-export function SheetForm({ sheet, problems, sharesOf }: SheetFormProps) {
+export function SheetForm({ sheet, problems, sharesOf, notes }: SheetFormProps) {
   const edit = useSheets((s) => s.edit);
   const editMany = useSheets((s) => s.editMany);
   const symbols = useSymbols();
@@ -109,6 +111,7 @@ export function SheetForm({ sheet, problems, sharesOf }: SheetFormProps) {
                   {section.title}
                 </h2>
                 {shown.map((field) => row(field, section.title))}
+                {notes[section.id]}
               </fieldset>
             );
           }
@@ -120,6 +123,7 @@ export function SheetForm({ sheet, problems, sharesOf }: SheetFormProps) {
               faulty={isFaulty(section, problems)}
             >
               {shown.map((field) => row(field, section.title))}
+              {notes[section.id]}
             </FoldedSection>
           );
         })}

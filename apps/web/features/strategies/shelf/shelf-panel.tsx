@@ -22,7 +22,7 @@ export function ShelfPanel({ onClose }: { onClose: () => void }) {
     const read = readStrategy({ format: STRATEGY_FORMAT, name, notes: about, ...strategy }, name);
     if (!read.ok) return void toast.error(`“${name}” cannot be opened: ${read.problems[0]?.message}`);
     importStrategy(read.value);
-    toast(`“${name}” is opened as a sheet of your own.`);
+    toast(`“${name}” is opened as a sheet of your own.`, { duration: 4000 });
     onClose();
   };
   return (

@@ -1,0 +1,116 @@
+'use client';
+
+import { Trash2 } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { type FormEvent, useState } from 'react';
+import { useSetting } from '@/store/setting.ts';
+import { Button, IconButton } from '@/ui/button';
+import { percent } from '@/ui/format.ts';
+import type { ShownRun } from '@/workers/engine.worker.ts';
+import { type Draft, textOf } from '../sheet.ts';
+import { useSheets } from '../sheets.ts';
+
+/** What a schedule of costs sets. */
+const KEYS = [
+  'costs.commission.fixed',
+  'costs.commission.perShare',
+  'costs.commission.percent',
+  'costs.commission.min',
+  'costs.commission.maxPercent',
+  'costs.slippage',
+] as const;
+
+interface Schedule {
+  readonly name: string;
+  readonly texts: Draft;
+}
+
+const schedule = (name: string, ...texts: readonly string[]): Schedule => ({
+  name,
+  texts: Object.fromEntries(KEYS.map((key, k) => [key, texts[k] ?? ''])),
+});
+
+/** To begin with; the trader's own take their place. */
+const SCHEDULES: readonly Schedule[] = [
+  schedule('Free of commission, wide spread', '0', '0', '0', '0', '100', '8'),
+  schedule('A small sum an order', '1', '0', '0', '0', '100', '5'),
+  schedule('By the share, with a least', '0', '0.005', '0', '1', '1', '5'),
+  schedule('A share of the value, with a least', '0', '0', '0.1', '5', '100', '5'),
+  schedule('Nothing at all', '0', '0', '0', '0', '100', '0'),
+];
+
+/** What costs came to a year, and schedules of costs to choose from, keep and delete. */
+export function CostsNote({ draft, run }: { draft: Draft; run: ShownRun | undefined }) {
+  const [schedules, keep] = useSetting<readonly Schedule[]>('cost schedules', SCHEDULES);
+  const editMany = useSheets((s) => s.editMany);
+  const [open, setOpen] = useState(false);
+  const add = (event: FormEvent<HTMLFormElement>): void => {
+    event.preventDefault();
+    event.stopPropagation();
+    const name = String(new FormData(event.currentTarget).get('name')).trim();
+    if (name === '') return;
+    const texts = Object.fromEntries(KEYS.map((key) => [key, textOf(draft, key)]));
+    keep([...schedules.filter((s) => s.name !== name), { name, texts }]);
+    event.currentTarget.reset();
+  };
+  return (
+    <div className="flex items-start gap-2 pb-1">
+      <p className="flex-1 text-soft" data-testid="yearly-costs">
+        {run &&
+          `A year of this costs ${percent(total(run), 2)} of the account: commission ${percent(run.yearlyCosts.commission, 2)}, slippage ${percent(run.yearlyCosts.slippage, 2)}${
+            run.yearlyCosts.financing > 0 ? `, borrowing ${percent(run.yearlyCosts.financing, 2)}` : ''
+          }.`}
+      </p>
+      <Popover.Root open={open} onOpenChange={setOpen}>
+        <Popover.Trigger asChild>
+          <Button>Schedules</Button>
+        </Popover.Trigger>
+        <Popover.Portal>
+          <Popover.Content
+            align="end"
+            sideOffset={4}
+            collisionPadding={8}
+            aria-label="Schedules of costs"
+            className="z-50 w-80 border border-strong bg-raised p-2 shadow-lg"
+          >
+            <ul>
+              {schedules.map(({ name, texts }) => (
+                <li key={name} className="flex items-center">
+                  <button
+                    type="button"
+                    className="flex-1 rounded-sm px-2 py-1 text-left hover:bg-accent-paper"
+                    onClick={() => {
+                      editMany(texts);
+                      setOpen(false);
+                    }}
+                  >
+                    {name}
+                  </button>
+                  <IconButton
+                    label={`Delete the schedule ${name}`}
+                    icon={Trash2}
+                    onClick={() => keep(schedules.filter((s) => s.name !== name))}
+                  />
+                </li>
+              ))}
+            </ul>
+            <form onSubmit={add} className="mt-2 flex gap-2 border-t border-hairline pt-2">
+              <input
+                name="name"
+                aria-label="Name of a new schedule"
+                placeholder="These costs, as"
+                className="min-w-0 flex-1 rounded-sm border border-hairline bg-paper px-1.5"
+              />
+              <Button type="submit">Keep</Button>
+            </form>
+            <p className="pt-1 text-soft">Keeping under a name that is there replaces it.</p>
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
+    </div>
+  );
+}
+
+function total({ yearlyCosts: { commission, slippage, financing } }: ShownRun): number {
+  return commission + slippage + financing;
+}
