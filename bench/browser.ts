@@ -12,7 +12,7 @@ const SKERRY = 173;
 const done = (page: Page) =>
   page.waitForSelector('[data-status=done] .recharts-area-curve', { timeout: 60_000 });
 
-/** Milliseconds by name: medians over several starts and 20 key presses. */
+/** Milliseconds by name: medians over several starts 20 key presses and 20 turns of a dial. */
 export async function browserBench(): Promise<Record<string, number>> {
   const { address: site, server } = await serveApp(PORT);
   const address = `${site}/strategies`;
@@ -21,6 +21,7 @@ export async function browserBench(): Promise<Record<string, number>> {
     const first: number[] = [];
     const later: number[] = [];
     const keys: number[] = [];
+    const dials: number[] = [];
     const many: number[] = [];
     for (let k = 0; k < 3; k++) {
       const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
@@ -40,6 +41,7 @@ export async function browserBench(): Promise<Record<string, number>> {
           }),
         );
       if (k === 0) keys.push(...(await keyPresses(page)));
+      if (k === 1) dials.push(...(await dialTurns(page)));
       if (k === 2) {
         await addInstruments(page, MANY);
         for (let n = 0; n < 3; n++) many.push(await openMarket(page, site, MANY + SKERRY));
@@ -51,6 +53,7 @@ export async function browserBench(): Promise<Record<string, number>> {
       'first start, empty browser, to first curve': median(first),
       'later start, data in the store, to first curve': median(later),
       'key press to redrawn curve': median(keys),
+      'one turn of a dial to redrawn curve, thousands of trades': median(dials),
       'Market opened with 2,000 instruments more': median(many),
     };
   } finally {
@@ -80,6 +83,20 @@ async function keyPresses(page: Page): Promise<number[]> {
     await page.keyboard.type(String(1 + (k % 8)));
     await page.waitForTimeout(900);
     await page.keyboard.press('Backspace');
+    await page.waitForTimeout(900);
+  }
+  return page.evaluate('redrawn');
+}
+
+/** Turns a dial of a ready sheet with thousands of trades by its slider's keys, 20 steps. */
+async function dialTurns(page: Page): Promise<number[]> {
+  await page.getByRole('button', { name: 'Shelf of ready sheets' }).click();
+  await page.getByRole('button', { name: 'Open a copy of Dip in a rising field' }).click();
+  await page.waitForTimeout(4000);
+  await page.evaluate(WATCH);
+  await page.getByRole('slider', { name: 'Dial weak' }).focus();
+  for (let k = 0; k < 20; k++) {
+    await page.keyboard.press(k < 10 ? 'ArrowRight' : 'ArrowLeft');
     await page.waitForTimeout(900);
   }
   return page.evaluate('redrawn');

@@ -284,7 +284,7 @@ test('a workspace taken out, wiped and brought back gives the same run to the la
   await expect(result).toHaveAttribute('data-status', 'done');
   const figures = async (): Promise<string> => {
     const download = page.waitForEvent('download');
-    await page.getByRole('button', { name: 'Figures' }).click();
+    await page.getByRole('button', { name: 'Figures', exact: true }).click();
     return readFileSync(await (await download).path(), 'utf8');
   };
   const before = await figures();

@@ -55,7 +55,7 @@ async function typeRule(name: string, text: string): Promise<void> {
 
 async function downloaded(button: string): Promise<string> {
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: button }).click();
+  await page.getByRole('button', { name: button, exact: true }).click();
   return readFileSync(await (await download).path(), 'utf8');
 }
 

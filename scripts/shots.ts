@@ -46,6 +46,15 @@ try {
   await page.getByRole('tab', { name: /^Logbook/ }).click();
   await page.waitForSelector('text=2 variants tried');
   await shot('strategies-logbook');
+  await page.getByRole('tab', { name: 'Each alone' }).click();
+  await page.getByRole('button', { name: 'Run on each alone' }).click();
+  await page.waitForSelector('text=the rules beat holding');
+  await page.getByRole('textbox', { name: 'Out-of-sample from' }).fill('2019-01-01');
+  await page.waitForSelector('text=Never opened so far');
+  await page.waitForTimeout(4000);
+  await shot('strategies-alone');
+  await page.getByRole('textbox', { name: 'Out-of-sample from' }).fill('');
+  await done();
   await page.getByRole('button', { name: 'Night map' }).click();
   await page.getByRole('tab', { name: 'Years' }).click();
   await shot('strategies-night');

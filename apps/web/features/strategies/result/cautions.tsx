@@ -1,14 +1,12 @@
 'use client';
 
-import { type Caution, cautionsOf } from '@plateau/core';
+import { type Caution, cautionsOf, type Strategy } from '@plateau/core';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { TriangleAlert } from 'lucide-react';
 import { isDated } from '@/features/market/universes/members.ts';
 import { database } from '@/store/database.ts';
 import { percent } from '@/ui/format.ts';
 import type { ShownRun } from '@/workers/engine.worker.ts';
-import { readDraft } from '../sheet/read.ts';
-import type { Draft } from '../sheet/sheet.ts';
 
 function words(caution: Caution): string {
   switch (caution.kind) {
@@ -36,33 +34,31 @@ function words(caution: Caution): string {
 interface CautionsProps {
   readonly run: ShownRun;
   /** what was run */
-  readonly draft: Draft;
+  readonly strategy: Strategy;
+  readonly universe: string;
   readonly tries: number;
   readonly doubtful: ReadonlySet<string>;
 }
 
 /** What to doubt about a result, in plain words beside its figures. */
-export function Cautions({ run, draft, tries, doubtful }: CautionsProps) {
-  const read = readDraft(draft);
-  const universe = read.ok ? read.universe : '';
+export function Cautions({ run, strategy, universe, tries, doubtful }: CautionsProps) {
   const dated = useLiveQuery(
     async () => isDated((await database.universes.get(universe))?.members ?? []),
     [universe],
   );
-  if (!read.ok || dated === undefined) return null;
   const { day } = run.marks;
   const cautions = cautionsOf({
-    strategy: read.request.strategy,
+    strategy,
     trades: run.trades,
     eitherWayBars: run.eitherWayBars,
     years: ((day[day.length - 1] ?? 0) - (day[0] ?? 0)) / 365.25,
-    dated,
+    // Not known for a moment at the start: no reason to cry wolf.
+    dated: dated ?? true,
     tries,
     doubtful,
   });
-  if (cautions.length === 0) return null;
   return (
-    <ul aria-label="Cautions" className="flex shrink-0 flex-wrap gap-x-4 pb-1">
+    <ul aria-label="Cautions" className="flex min-h-6 shrink-0 flex-wrap gap-x-4 pb-1">
       {cautions.map((caution) => (
         <li key={caution.kind} className="flex gap-1.5 text-soft">
           <TriangleAlert size={12} aria-hidden className="mt-1 shrink-0 text-loss" />

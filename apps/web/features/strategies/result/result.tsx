@@ -42,8 +42,14 @@ export function Result({ live, sheet, again }: ResultProps) {
     <section aria-label="Result" className="flex h-full min-h-0 flex-col px-3 pb-2" data-status={status}>
       <Status live={live} again={again} />
       <Veil sheet={sheet} />
-      {run && status === 'done' && (
-        <Cautions run={run} draft={sheet.draft} tries={entries.length} doubtful={doubtful} />
+      {run && live.request && (
+        <Cautions
+          run={run}
+          strategy={live.request.strategy}
+          universe={live.universe}
+          tries={entries.length}
+          doubtful={doubtful}
+        />
       )}
       {run && (
         <div className={clsx('flex min-h-0 flex-1 flex-col', stale && 'opacity-45 grayscale')}>

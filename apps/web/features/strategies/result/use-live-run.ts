@@ -1,6 +1,6 @@
 // Keeps a result in step with the sheet: every edit runs again, the newest wins, the curve before the edit stays as a ghost.
 
-import type { Figures, Problem } from '@plateau/core';
+import type { Figures, Problem, RunRequest } from '@plateau/core';
 import { useEffect, useRef, useState } from 'react';
 import type { ShownRun } from '@/workers/engine.worker.ts';
 import { runInWorker, stopRun } from '@/workers/engine-client.ts';
@@ -18,6 +18,9 @@ export interface LiveRun {
   readonly status: 'running' | 'done' | 'faulty' | 'stopped' | 'crashed';
   /** the last good run, perhaps of an earlier state of the sheet */
   readonly run: ShownRun | undefined;
+  /** what that run ran */
+  readonly request: RunRequest | undefined;
+  readonly universe: string;
   /** the benchmark that run was held against */
   readonly benchmark: string;
   readonly ghost: Curve | undefined;
@@ -28,6 +31,8 @@ export interface LiveRun {
 const NOTHING: LiveRun = {
   status: 'running',
   run: undefined,
+  request: undefined,
+  universe: '',
   benchmark: '',
   ghost: undefined,
   problems: [],
@@ -87,6 +92,8 @@ export function useLiveRun(sheet: Sheet, attempt: number): LiveRun {
         setLive((last) => ({
           status: 'done',
           run,
+          request: read.request,
+          universe: read.universe,
           benchmark: read.request.benchmark,
           // Key presses of one edit share a state: the ghost is the curve before the edit, not before the last key.
           ghost:

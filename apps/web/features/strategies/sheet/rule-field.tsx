@@ -40,7 +40,7 @@ export function RuleField({ id, field, text, problems, onChange }: RuleFieldProp
   if (view === 'text') return editor;
   const blocks =
     field.kind === 'rule' ? (
-      <RuleBlocks label={field.label} text={text} onChange={onChange}>
+      <RuleBlocks label={field.label} text={text} weather={field.key.endsWith('.enter')} onChange={onChange}>
         {editor}
         <p className="text-soft">Text that does not read yet can only be typed; it is kept as it is.</p>
       </RuleBlocks>

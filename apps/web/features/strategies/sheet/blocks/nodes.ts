@@ -22,6 +22,26 @@ export const NEW_CONDITION: Node = {
   place: NOWHERE,
 };
 
+/** The market's own trend, to be changed as one likes. */
+export const FAIR_WEATHER: Node = {
+  kind: 'scope',
+  instrument: 'benchmark',
+  of: {
+    kind: 'comparison',
+    comparator: 'is above',
+    left: { kind: 'measure', phrase: 'close', windows: [], takes: [], place: NOWHERE },
+    right: {
+      kind: 'measure',
+      phrase: 'average',
+      windows: [numberNode('200')],
+      takes: [undefined],
+      place: NOWHERE,
+    },
+    place: NOWHERE,
+  },
+  place: NOWHERE,
+};
+
 /** A number or a dial from its text, such as 1.5, 10%, 200k or {pull}; undefined when it is none. */
 export function numberFromText(text: string): NumberNode | undefined {
   const parsed = parseRule(text);

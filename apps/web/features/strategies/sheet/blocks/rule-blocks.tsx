@@ -16,11 +16,13 @@ import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { useBlocks } from './context.ts';
 import { type DropTarget, Group } from './group.tsx';
-import { NEW_CONDITION } from './nodes.ts';
+import { FAIR_WEATHER, NEW_CONDITION } from './nodes.ts';
 
 interface RuleBlocksProps {
   readonly label: string;
   readonly text: string;
+  /** offers a condition on the whole market */
+  readonly weather: boolean;
   readonly onChange: (text: string) => void;
   /** what takes the place of blocks when the text does not read */
   readonly children: React.ReactNode;
@@ -35,7 +37,7 @@ const collisions: CollisionDetection = (args) => {
 };
 
 /** A rule built by pointing: conditions in groups, each switched, moved and changed in place. Writes the text again. */
-export function RuleBlocks({ label, text, onChange, children }: RuleBlocksProps) {
+export function RuleBlocks({ label, text, weather, onChange, children }: RuleBlocksProps) {
   const { unit } = useBlocks();
   const [dragged, setDragged] = useState<readonly number[]>();
   const sensors = useSensors(
@@ -64,6 +66,10 @@ export function RuleBlocks({ label, text, onChange, children }: RuleBlocksProps)
     const pair: Node = { kind, parts: [onto], place: onto.place };
     write(movePart(replaceAt(tree, target.path, pair), from, target.path, 1));
   };
+  const add = (part: Node): void => {
+    const grouped = tree?.kind === 'and' || tree?.kind === 'or';
+    write(insertAt(tree, [], grouped ? tree.parts.length : 1, part));
+  };
   return (
     <div role="group" aria-label={`${label}, as blocks`}>
       <DndContext
@@ -86,16 +92,22 @@ export function RuleBlocks({ label, text, onChange, children }: RuleBlocksProps)
           {note}
         </p>
       ))}
-      <button
-        type="button"
-        className="mt-1 inline-flex items-center gap-1 rounded-sm text-accent hover:underline"
-        onClick={() => {
-          const grouped = tree?.kind === 'and' || tree?.kind === 'or';
-          write(insertAt(tree, [], grouped ? tree.parts.length : 1, NEW_CONDITION));
-        }}
-      >
-        <Plus size={13} aria-hidden /> Add a condition
-      </button>
+      <div className="mt-1 flex gap-4">
+        <AddButton words="Add a condition" onAdd={() => add(NEW_CONDITION)} />
+        {weather && <AddButton words="Add market weather" onAdd={() => add(FAIR_WEATHER)} />}
+      </div>
     </div>
+  );
+}
+
+function AddButton({ words, onAdd }: { words: string; onAdd: () => void }) {
+  return (
+    <button
+      type="button"
+      className="inline-flex items-center gap-1 rounded-sm text-accent hover:underline"
+      onClick={onAdd}
+    >
+      <Plus size={13} aria-hidden /> {words}
+    </button>
   );
 }
