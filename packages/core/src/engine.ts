@@ -19,7 +19,7 @@ import { type Figures, figuresOf } from './statistics/figures.ts';
 import { periodReturns, periodsOf } from './statistics/periods.ts';
 import { riskFreeReturns } from './statistics/returns.ts';
 import { type SpanFigures, spanFigures } from './statistics/span-figures.ts';
-import { type YearlyCosts, yearlyCosts } from './statistics/yearly-costs.ts';
+import { type CostFigures, costsOf } from './statistics/trade-studies.ts';
 
 /** A finished run: plain values and typed columns, so that it can be sent between threads as it is. */
 export interface Run {
@@ -37,7 +37,7 @@ export interface Run {
   readonly nextOrders: readonly NextOrder[];
   readonly figures: Figures;
   readonly eitherWayBars: number;
-  readonly yearlyCosts: YearlyCosts;
+  readonly costs: CostFigures;
   /** the figures before the split and from it on; only where the request splits the run */
   readonly halves?: readonly [inSample: SpanFigures, outOfSample: SpanFigures];
   /** universe symbols without bars, which the run left out */
@@ -128,7 +128,7 @@ export function createEngine(market: Market, universe: Universe): Engine {
               barsPerYear: yearly,
             }),
             eitherWayBars: result.eitherWayBars,
-            yearlyCosts: yearlyCosts(marks, result.ledger, request.strategy.costs.slippage),
+            costs: costsOf(result.ledger, marks, trades, request.strategy.costs.slippage),
             ...(halves && { halves }),
             missing: panel.missing,
           },

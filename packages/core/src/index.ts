@@ -54,7 +54,6 @@ export type { Figures } from './statistics/figures.ts';
 export { reduceCurves } from './statistics/reduce.ts';
 export { type SizeExample, type SizesTaken, sizesTaken } from './statistics/size-example.ts';
 export type { SpanFigures } from './statistics/span-figures.ts';
-export type { YearlyCosts } from './statistics/yearly-costs.ts';
 export { type SizeWarning, sizeWarnings } from './strategy/size-warnings.ts';
 export type { Strategy } from './strategy/strategy.ts';
 export { type Axis, settingsOf, valuesFrom, withDials } from './sweeps/grid.ts';

@@ -129,33 +129,6 @@ describe('the halves of a run', () => {
   });
 });
 
-describe('costs a year', () => {
-  it('are what a run without them would have kept, for one round trip', () => {
-    const flat = barsOf(Array.from({ length: 262 }, () => 100));
-    const engine = createEngine(new Map([['A', flat]]), [{ symbol: 'A' }]);
-    const base = enterWhen('trading day of month = 1 and month = 3');
-    const strategy: Strategy = {
-      ...base,
-      size: { method: 'cash', amount: 5000, fractional: true, unaffordable: 'skip' },
-      costs: {
-        ...base.costs,
-        commission: { fixed: 4, perShare: 0, percent: 0, min: 0, maxPercent: 100 },
-        slippage: 20,
-      },
-    };
-    const { yearlyCosts, marks, trades } = done(engine, { strategy, benchmark: 'A' });
-    expect(trades).toHaveLength(1);
-    const years = ((marks.day[marks.day.length - 1] as number) - (marks.day[0] as number)) / 365.25;
-    const equity = marks.equity.reduce((a, b) => a + b, 0) / marks.equity.length;
-    expect(yearlyCosts.commission).toBeCloseTo(8 / years / equity, 12);
-    // 20 basis points of 100 on each share, in and out.
-    expect(yearlyCosts.slippage).toBeCloseTo((2 * 0.2 * (trades[0]?.shares ?? 0)) / years / equity, 12);
-    expect(yearlyCosts.financing).toBe(0);
-    const lost = 50_000 - (marks.equity[marks.equity.length - 1] as number);
-    expect((yearlyCosts.commission + yearlyCosts.slippage) * years * equity).toBeCloseTo(lost, 6);
-  });
-});
-
 describe('sizes', () => {
   it('show the latest entry in money, and the largest share of the account', () => {
     const { market, universe } = randomMarket(3);

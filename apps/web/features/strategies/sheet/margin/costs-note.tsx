@@ -5,7 +5,7 @@ import { Popover } from 'radix-ui';
 import { type FormEvent, useState } from 'react';
 import { useSetting } from '@/store/setting.ts';
 import { Button, IconButton } from '@/ui/button';
-import { percent } from '@/ui/format.ts';
+import { money, percent } from '@/ui/format.ts';
 import type { ShownRun } from '@/workers/engine.worker.ts';
 import { type Draft, textOf } from '../sheet.ts';
 import { useSheets } from '../sheets.ts';
@@ -57,8 +57,8 @@ export function CostsNote({ draft, run }: { draft: Draft; run: ShownRun | undefi
     <div className="flex items-start gap-2 pb-1">
       <p className="flex-1 text-soft" data-testid="yearly-costs">
         {run &&
-          `A year of this costs ${percent(total(run), 2)} of the account: commission ${percent(run.yearlyCosts.commission, 2)}, slippage ${percent(run.yearlyCosts.slippage, 2)}${
-            run.yearlyCosts.financing > 0 ? `, borrowing ${percent(run.yearlyCosts.financing, 2)}` : ''
+          `A year of this costs ${percent(run.costs.yearly, 2)} of the account: in all ${money(run.costs.commission)} of commission, ${money(run.costs.slippage)} of slippage${
+            run.costs.borrow > 0 ? `, ${money(run.costs.borrow)} for borrowed shares` : ''
           }.`}
       </p>
       <Popover.Root open={open} onOpenChange={setOpen}>
@@ -109,8 +109,4 @@ export function CostsNote({ draft, run }: { draft: Draft; run: ShownRun | undefi
       </Popover.Root>
     </div>
   );
-}
-
-function total({ yearlyCosts: { commission, slippage, financing } }: ShownRun): number {
-  return commission + slippage + financing;
 }
