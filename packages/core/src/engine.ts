@@ -26,6 +26,8 @@ export interface Run {
   readonly marks: Marks;
   /** the benchmark's curve on the same days, from the same capital */
   readonly benchmark: Float64Array;
+  /** the risk-free return of each step between marks */
+  readonly riskFree: Float64Array;
   readonly drawdown: Float64Array;
   readonly benchmarkDrawdown: Float64Array;
   readonly years: readonly { readonly year: number; readonly strategy: number; readonly benchmark: number }[];
@@ -103,6 +105,7 @@ export function createEngine(market: Market, universe: Universe): Engine {
           run: {
             marks,
             benchmark,
+            riskFree,
             drawdown: drawdownsOf(marks.equity),
             benchmarkDrawdown,
             years: Array.from(years.period, (year, k) => ({

@@ -2,7 +2,7 @@
 
 export { type Alone, runAlone } from './alone.ts';
 export { type Bars, barsUntil, faultInBar, type Market } from './bars/bars.ts';
-export type { BarUnit } from './bars/unit.ts';
+export { type BarUnit, barsPerYear } from './bars/unit.ts';
 export {
   civilFromDay,
   type Day,
@@ -34,6 +34,7 @@ export {
 } from './quality/findings.ts';
 export { type GapYear, gapCalendar } from './quality/gap-calendar.ts';
 export { type Repair, repairedBars, unsettled } from './quality/repairs.ts';
+export { type Report, type ReportSettings, reportOf } from './report.ts';
 export type { ConditionCount } from './rules/census.ts';
 export { readRule } from './rules/check.ts';
 export { columnOf } from './rules/column-of.ts';
@@ -49,11 +50,15 @@ export { knownPhrases } from './rules/words.ts';
 export type { Distances } from './simulation/distances.ts';
 export type { Problem, RunRequest } from './simulation/prepare.ts';
 export { OUTCOMES, type Trade } from './simulation/records.ts';
+export type { CalendarTable } from './statistics/calendar-table.ts';
 export { type Caution, cautionsOf } from './statistics/cautions.ts';
+export type { Distribution } from './statistics/distribution.ts';
 export type { Figures } from './statistics/figures.ts';
 export { reduceCurves } from './statistics/reduce.ts';
+export type { Luck, Range } from './statistics/resample.ts';
 export { type SizeExample, type SizesTaken, sizesTaken } from './statistics/size-example.ts';
 export type { SpanFigures } from './statistics/span-figures.ts';
+export type { TradeGroup, TradeGrouping } from './statistics/trade-groups.ts';
 export { type SizeWarning, sizeWarnings } from './strategy/size-warnings.ts';
 export type { Strategy } from './strategy/strategy.ts';
 export { type Axis, settingsOf, valuesFrom, withDials } from './sweeps/grid.ts';

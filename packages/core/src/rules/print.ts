@@ -53,7 +53,8 @@ const asTyped: NumberText = (node) => (node.kind === 'number' ? node.text : `{${
 export function printRule(node: Node, unit = 'day', number: NumberText = asTyped): string {
   const print = (child: Node, atLeast: number): string => {
     const text = printBare(child);
-    return bindingOf(child) < atLeast ? inParentheses(text) : text;
+    // What holds a comment line must end before anything else comes on its last line.
+    return bindingOf(child) < atLeast || text.includes('\n') ? inParentheses(text) : text;
   };
 
   const printBare = (n: Node): string => {
@@ -74,7 +75,7 @@ export function printRule(node: Node, unit = 'day', number: NumberText = asTyped
           ? `prior ${print(n.of, n.of.kind === 'ago' && !isPrior(n.of) ? PRIMARY : FACTOR)}`
           : `${print(n.of, PRIMARY)} ${number(n.bars)} ${unit}s ago`;
       case 'scope':
-        return `on ${n.instrument} ${inParentheses(print(n.of, OR))}`;
+        return `on ${n.instrument} ${inParentheses(printBare(n.of))}`;
       case 'comparison':
         return `${print(n.left, SUM)} ${n.comparator} ${print(n.right, SUM)}`;
       case 'between':
@@ -132,12 +133,12 @@ export function printRule(node: Node, unit = 'day', number: NumberText = asTyped
       if (taken === undefined) return '';
       const word = argument.word ? ` ${argument.word} ` : ' ';
       if (typeof taken === 'string') return word + taken;
-      return argument.kind === 'rule' ? word + inParentheses(print(taken, OR)) : word + print(taken, PRIMARY);
+      return argument.kind === 'rule' ? word + inParentheses(printBare(taken)) : word + print(taken, PRIMARY);
     });
     return windows + words + tail.join('');
   };
 
-  return print(node, OR);
+  return printBare(node);
 }
 
 /** The end of a comment is the end of its line. */

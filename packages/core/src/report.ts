@@ -1,0 +1,126 @@
+// Everything a report says of one run, or of a part of it.
+
+import type { Run } from './engine.ts';
+import type { Trade } from './simulation/records.ts';
+import { type Excess, excessByBar, excessByMonth } from './statistics/against-benchmark.ts';
+import { type CalendarTable, calendarTable } from './statistics/calendar-table.ts';
+import { type DeflatedSharpe, deflatedSharpe } from './statistics/deflated-sharpe.ts';
+import { type Distribution, distributionOf } from './statistics/distribution.ts';
+import { type DrawdownRow, deepestDrawdowns } from './statistics/drawdown.ts';
+import { periodsOf } from './statistics/periods.ts';
+import { type Luck, resampled } from './statistics/resample.ts';
+import { returnsOf } from './statistics/returns.ts';
+import { type RollingFigures, rollingFigures } from './statistics/rolling-figures.ts';
+import { type SpanFigures, spanFigures } from './statistics/span-figures.ts';
+import {
+  TRADE_GROUPINGS,
+  type TradeGroup,
+  type TradeGrouping,
+  tradeGroups,
+} from './statistics/trade-groups.ts';
+import {
+  type Concentration,
+  concentrationOf,
+  type ExcursionLevel,
+  excursionLevels,
+  type Streaks,
+  streaksOf,
+} from './statistics/trade-studies.ts';
+
+interface TradesSaid {
+  readonly returns: Distribution;
+  /** of the trades with an initial stop */
+  readonly r: Distribution;
+}
+
+export interface Report {
+  /** places in the run's marks, both included */
+  readonly first: number;
+  readonly last: number;
+  readonly figures: SpanFigures;
+  readonly calendar: { readonly strategy: CalendarTable; readonly benchmark: CalendarTable };
+  /** over one and three years, one value a bar from the span's first; NaN until a window is full */
+  readonly rolling: { readonly one: RollingFigures; readonly three: RollingFigures };
+  readonly drawdowns: readonly DrawdownRow[];
+  /** closed trades that ended in the span */
+  readonly trades: readonly Trade[];
+  readonly all: TradesSaid;
+  readonly long: TradesSaid;
+  readonly short: TradesSaid;
+  readonly groups: Readonly<Record<TradeGrouping, readonly TradeGroup[]>>;
+  readonly streaks: Streaks;
+  readonly concentration: Concentration;
+  readonly excursions: readonly ExcursionLevel[];
+  readonly regression: { readonly byBar: Excess; readonly byMonth: Excess };
+  readonly luck: Luck;
+  readonly deflated: DeflatedSharpe;
+}
+
+export interface ReportSettings {
+  readonly barsPerYear: number;
+  /** days; the whole run when left out */
+  readonly from?: number;
+  readonly to?: number;
+  /** the Sharpe ratios a year of the variants tried, this one among them */
+  readonly tried?: readonly number[];
+}
+
+/** Distances from the entry price that stops and targets are asked about. */
+const LEVELS = [0.02, 0.04, 0.06, 0.08, 0.1, 0.15, 0.2, 0.3];
+
+/** A run needs two marks in the span; a narrower one is widened to the whole. */
+export function reportOf(run: Run, settings: ReportSettings): Report {
+  const { from = -Infinity, to = Infinity, barsPerYear, tried = [] } = settings;
+  const { day, equity } = run.marks;
+  const begin = Math.max(
+    0,
+    day.findIndex((d) => d >= from),
+  );
+  let end = day.length - 1;
+  while (end > begin && day[end] > to) end--;
+  const [first, last] = end - begin < 1 ? [0, day.length - 1] : [begin, end];
+  const days = day.slice(first, last + 1);
+  const ours = equity.slice(first, last + 1);
+  const theirs = run.benchmark.slice(first, last + 1);
+  const riskFree = run.riskFree.slice(first, last);
+  const months = periodsOf(days, 'month');
+  const years = periodsOf(days, 'year');
+  const trades = run.trades.filter(
+    ({ exitDay = Infinity }) => exitDay <= days[days.length - 1] && (first === 0 || exitDay > days[0]),
+  );
+  const byBar = excessByBar(ours, theirs, riskFree);
+  const rolling = (span: number): RollingFigures =>
+    rollingFigures(ours, theirs, riskFree, span * barsPerYear, barsPerYear);
+  return {
+    first,
+    last,
+    figures: spanFigures({ ...run, barsPerYear }, first, last),
+    calendar: {
+      strategy: calendarTable(ours, months, years),
+      benchmark: calendarTable(theirs, months, years),
+    },
+    rolling: { one: rolling(1), three: rolling(3) },
+    drawdowns: deepestDrawdowns(days, ours, theirs),
+    trades,
+    all: said(trades),
+    long: said(trades.filter(({ side }) => side === 'long')),
+    short: said(trades.filter(({ side }) => side === 'short')),
+    groups: Object.fromEntries(TRADE_GROUPINGS.map((by) => [by, tradeGroups(trades, by)])) as Record<
+      TradeGrouping,
+      TradeGroup[]
+    >,
+    streaks: streaksOf(trades),
+    concentration: concentrationOf(trades),
+    excursions: excursionLevels(trades, LEVELS),
+    regression: { byBar, byMonth: excessByMonth(ours, theirs, riskFree, months) },
+    luck: resampled(returnsOf(ours), riskFree, { barsPerYear }),
+    deflated: deflatedSharpe(byBar.strategy, tried, barsPerYear),
+  };
+}
+
+function said(trades: readonly Trade[]): TradesSaid {
+  return {
+    returns: distributionOf(trades.map((trade) => trade.return)),
+    r: distributionOf(trades.flatMap(({ r }) => (r === undefined ? [] : [r]))),
+  };
+}
