@@ -1,12 +1,9 @@
-// The main path in a real browser: first start, an edit and its ghost, trades and their CSV, reload, offline, bad input.
-
-import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { createSkerryMarket, historyCsv } from '@plateau/skerry';
 import { type BrowserContext, expect, type Page, test } from '@playwright/test';
 import { seriousFindings } from './axe.ts';
+import { runHeadless } from './headless.ts';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -186,39 +183,11 @@ test('trades sort by a column, and their CSV holds the rows of the table in its 
 });
 
 test('the headless runner gives the same trades and figures to the last bit', async () => {
-  const skerry = createSkerryMarket();
-  const bars = join(scratch, 'bars');
-  spawnSync('mkdir', ['-p', bars]);
-  for (const [symbol, its] of skerry.bars) writeFileSync(join(bars, `${symbol}.csv`), historyCsv(its));
-  const iso = (day: number | undefined): string =>
-    day === undefined ? '' : new Date(day * 86_400_000).toISOString().slice(0, 10);
-  const rows =
-    skerry.universes[0]?.members.map((m) => `${m.symbol},${iso(m.from)},${iso(m.to)},${m.group}`) ?? [];
-  writeFileSync(join(scratch, 'universe.csv'), ['symbol,from,to,group', ...rows].join('\n'));
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Export as strategy file' }).click();
   const strategy = join(scratch, 'strategy.json');
   await (await download).saveAs(strategy);
-  const out = join(scratch, 'out');
-  const { status, stderr } = spawnSync(
-    'npx',
-    [
-      'plateau',
-      'run',
-      strategy,
-      '--bars',
-      bars,
-      '--universe',
-      join(scratch, 'universe.csv'),
-      '--benchmark',
-      'SK60',
-      '--out',
-      out,
-    ],
-    { encoding: 'utf8' },
-  );
-  expect(status, stderr).toBe(0);
-  await sameResult(out);
+  await sameResult(runHeadless(scratch, strategy));
 });
 
 test('sheets are duplicated, deleted with undo, exported and imported', async () => {

@@ -3,9 +3,8 @@
 import { createHash } from 'node:crypto';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { createEngine, type Run } from '@plateau/core';
+import { createEngine, ENGINE_VERSION, type Run } from '@plateau/core';
 import { decisionsCsv, equityCsv, nextOrdersCsv, summaryJson, tradesCsv } from '@plateau/files';
-import packageFile from '../package.json' with { type: 'json' };
 import { BadInput } from './bad-input.ts';
 import { figuresTable } from './figures-table.ts';
 import { type InputOptions, readInputs } from './inputs.ts';
@@ -29,7 +28,7 @@ export function runCommand(options: RunOptions): string {
   const inputs = {
     strategy: createHash('sha256').update(strategyText).digest('hex'),
     data: data.digest('hex'),
-    engine: packageFile.version,
+    engine: ENGINE_VERSION,
   };
   if (options.out !== undefined) writeRun(options.out, run, summaryJson(run, inputs));
   const missing = run.missing.length > 0 ? `Left out, for want of bars: ${run.missing.join(', ')}\n` : '';

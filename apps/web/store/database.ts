@@ -3,7 +3,7 @@
 // A listing names the block that holds its bars. New bars are written as new blocks that nothing names yet, and come into
 // being by one small transaction that names them: an import that is killed leaves the store as it was.
 
-import type { Repair, Universe } from '@plateau/core';
+import type { Repair, RunRequest, Universe } from '@plateau/core';
 import type { Layout } from '@plateau/files';
 import Dexie, { type EntityTable } from 'dexie';
 import type { LogEntry } from '@/features/strategies/logbook/entry.ts';
@@ -50,13 +50,33 @@ export interface StoredLayout {
   readonly layout: Layout;
 }
 
+/** A run that was kept: what was run, on what, by which engine, and what came of it. */
+export interface StoredRun {
+  readonly id: string;
+  readonly name: string;
+  /** milliseconds since 1970 */
+  readonly at: number;
+  /** the sheet it came from */
+  readonly sheet: string;
+  readonly universe: string;
+  readonly universeName: string;
+  readonly request: RunRequest;
+  /** fingerprint of the bars and memberships it read */
+  readonly data: string;
+  readonly engine: string;
+  /** summary.json of the run, against which a repetition is held */
+  readonly summary: string;
+  /** the Sharpe ratios a year of the variants tried before it was kept */
+  readonly tried: readonly number[];
+}
+
 export interface Setting {
   readonly key: string;
   readonly value: unknown;
 }
 
 /** The newest version of the store that this code knows. */
-export const STORE_VERSION = 5;
+export const STORE_VERSION = 6;
 
 class PlateauDatabase extends Dexie {
   declare listings: EntityTable<StoredListing, 'symbol'>;
@@ -66,6 +86,7 @@ class PlateauDatabase extends Dexie {
   declare layouts: EntityTable<StoredLayout, 'shape'>;
   declare repairs: EntityTable<StoredRepair, 'id'>;
   declare logbook: EntityTable<LogEntry, 'id'>;
+  declare runs: EntityTable<StoredRun, 'id'>;
   declare settings: EntityTable<Setting, 'key'>;
 
   constructor() {
@@ -94,6 +115,7 @@ class PlateauDatabase extends Dexie {
     this.version(3).stores({ bars: null });
     this.version(4).stores({ repairs: 'id, symbol' });
     this.version(5).stores({ logbook: 'id, sheet' });
+    this.version(6).stores({ runs: 'id' });
   }
 }
 

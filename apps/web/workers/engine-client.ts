@@ -9,7 +9,7 @@ import {
   type Task,
   WorkPool,
 } from '@plateau/core';
-import type { EngineJob, EngineResult, EngineSetup, ShownOutcome } from './engine.worker.ts';
+import type { EngineJob, EngineResult, EngineSetup, ReportOutcome, ShownOutcome } from './engine.worker.ts';
 import type { MarketAnswer } from './market.worker.ts';
 import { neededSymbols } from './needed-symbols.ts';
 import { workersOf } from './web-workers.ts';
@@ -130,6 +130,37 @@ export async function explainInWorker(
   } catch {
     // The run itself says what is wrong; this is only its margin note.
     return undefined;
+  }
+}
+
+/** Cancels the report asked for before: the newest wins. */
+let reporting: Task<EngineResult> | undefined;
+
+/**
+ * A run with its report. @throws when the market cannot be read, or the worker died twice
+ * @param span a part of its days; undefined for all
+ */
+export async function reportInWorker(
+  universe: string,
+  request: RunRequest,
+  tried: readonly number[],
+  span?: { readonly from: number; readonly to: number },
+): Promise<ReportOutcome> {
+  const [engine, symbols] = await Promise.all([
+    engineFor(universe, request),
+    neededSymbols(universe, request),
+  ]);
+  const pool = await engine.pool;
+  try {
+    reporting?.cancel();
+    reporting = pool.run([
+      { kind: 'report', universe, request, tried, symbols: [...symbols], ...(span && { span }) },
+    ]);
+    const [result] = await reporting.results;
+    return result?.kind === 'report' ? result.outcome : { kind: 'stopped' };
+  } catch (error) {
+    if (error instanceof Cancelled) return { kind: 'stopped' };
+    throw error;
   }
 }
 

@@ -2,14 +2,19 @@
 
 import {
   type Alone,
+  barsPerYear,
   createEngine,
   type Engine,
   type Explanation,
   type FromWorker,
+  fingerprint,
+  type Market,
   openMarket,
+  type Report,
   type Run,
   type RunOutcome,
   type RunRequest,
+  reportOf,
   runAlone,
   type SharedMarket,
   serve,
@@ -30,10 +35,22 @@ export type EngineJob = {
   | { readonly kind: 'run' }
   | { readonly kind: 'explain' }
   | { readonly kind: 'alone'; readonly symbol: string }
+  | {
+      readonly kind: 'report';
+      /** a part of the run's days; all of them when left out */
+      readonly span?: { readonly from: number; readonly to: number };
+      readonly tried: readonly number[];
+      /** the instruments the run may read, for the fingerprint */
+      readonly symbols: readonly string[];
+    }
 );
 
 /** What the page shows of a run; the decision log and the ledger are long and stay here. */
 export type ShownRun = Omit<Run, 'decisions' | 'ledger'>;
+/** A run with all that a report says of it. */
+export type ReportOutcome =
+  | Exclude<RunOutcome, { kind: 'done' }>
+  | { readonly kind: 'done'; readonly run: ShownRun; readonly report: Report; readonly data: string };
 export type ShownOutcome =
   | Exclude<RunOutcome, { kind: 'done' }>
   | { readonly kind: 'done'; readonly run: ShownRun };
@@ -41,7 +58,8 @@ export type ShownOutcome =
 export type EngineResult =
   | { readonly kind: 'run'; readonly outcome: ShownOutcome }
   | { readonly kind: 'explain'; readonly explanation: Explanation | undefined }
-  | { readonly kind: 'alone'; readonly alone: Alone | undefined };
+  | { readonly kind: 'alone'; readonly alone: Alone | undefined }
+  | { readonly kind: 'report'; readonly outcome: ReportOutcome };
 
 function prepare(setup: EngineSetup) {
   const market = openMarket(setup.market);
@@ -59,16 +77,44 @@ function prepare(setup: EngineSetup) {
         return { kind: 'explain', explanation: engine.explain(request, goOn) };
       case 'alone':
         return { kind: 'alone', alone: runAlone(market, universe, job.symbol, request) };
+      case 'report': {
+        const outcome = engine.run(request, goOn);
+        if (outcome.kind !== 'done') return { kind: 'report', outcome };
+        const report = reportOf(outcome.run, {
+          ...job.span,
+          barsPerYear: barsPerYear(request.strategy.bars),
+          tried: job.tried,
+        });
+        const data = fingerprintOf(market, universe, job.symbols);
+        return { kind: 'report', outcome: { ...shownRun(outcome.run), report, data } };
+      }
       case 'run':
         return { kind: 'run', outcome: shown(engine.run(request, goOn)) };
     }
   };
 }
 
-function shown(outcome: RunOutcome): ShownOutcome {
-  if (outcome.kind !== 'done') return outcome;
-  const { decisions: _decisions, ledger: _ledger, ...run } = outcome.run;
-  return { kind: 'done', run };
+const shown = (outcome: RunOutcome): ShownOutcome =>
+  outcome.kind === 'done' ? shownRun(outcome.run) : outcome;
+
+function shownRun({ decisions: _decisions, ledger: _ledger, ...run }: Run) {
+  return { kind: 'done', run } as const;
+}
+
+/** The same bars and memberships, the same name. */
+function fingerprintOf(market: Market, universe: Universe, symbols: readonly string[]): string {
+  const columns = ['day', 'open', 'high', 'low', 'close', 'volume', 'factor'] as const;
+  const parts = [...symbols].sort().map((symbol) => {
+    const bars = market.get(symbol);
+    const names = columns.map((key) => {
+      const column = bars?.[key];
+      // Copied, for the bytes of shared memory cannot be looked at in place.
+      return column ? fingerprint(new Uint8Array(column.slice().buffer)) : '-';
+    });
+    return `${symbol} ${names.join(' ')}`;
+  });
+  const members = universe.map(({ symbol, from, to, group }) => `${symbol} ${from} ${to} ${group}`);
+  return fingerprint(new TextEncoder().encode([...parts, ...members].join('\n')));
 }
 
 const hear = serve<EngineSetup, EngineJob, EngineResult>(prepare, (message: FromWorker<EngineResult>) =>

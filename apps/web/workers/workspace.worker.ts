@@ -11,6 +11,7 @@ import {
   type StoredLayout,
   type StoredListing,
   type StoredRepair,
+  type StoredRun,
   type StoredUniverse,
 } from '@/store/database.ts';
 
@@ -45,10 +46,11 @@ async function pack(report: (progress: WorkspaceProgress) => void): Promise<Blob
     });
     report({ done: Math.min(k + BATCH, listings.length), total: listings.length });
   }
-  const [universes, sheets, logbook, repairs, layouts, settings] = await Promise.all([
+  const [universes, sheets, logbook, runs, repairs, layouts, settings] = await Promise.all([
     database.universes.toArray(),
     database.sheets.toArray(),
     database.logbook.toArray(),
+    database.runs.toArray(),
     database.repairs.toArray(),
     database.layouts.toArray(),
     database.settings.toArray(),
@@ -59,6 +61,7 @@ async function pack(report: (progress: WorkspaceProgress) => void): Promise<Blob
     universes: rows(universes),
     sheets: rows(sheets),
     logbook: rows(logbook.map(writableEntry)),
+    runs: rows(runs),
     repairs: rows(repairs),
     layouts: rows(layouts),
     settings: rows(settings.filter(({ key }) => !COMPUTED.has(key))),
@@ -108,14 +111,15 @@ async function restore(file: Blob, report: (progress: WorkspaceProgress) => void
       if (block === undefined) throw new Error(`The workspace is damaged: ${listing.symbol} has no bars.`);
       return { ...listing, block } as unknown as StoredListing;
     });
-    const { listings: ls, universes, sheets, logbook, repairs, layouts, settings } = database;
-    const tables = [ls, universes, sheets, logbook, repairs, layouts, settings];
+    const { listings: ls, universes, sheets, logbook, runs, repairs, layouts, settings } = database;
+    const tables = [ls, universes, sheets, logbook, runs, repairs, layouts, settings];
     await database.transaction('rw', tables, async () => {
       for (const table of tables) await table.clear();
       await ls.bulkPut(listings);
       await universes.bulkPut(contents.universes as unknown as StoredUniverse[]);
       await sheets.bulkPut(contents.sheets as unknown as Sheet[]);
       await logbook.bulkPut(contents.logbook.map((row) => readEntry(row as unknown as WrittenEntry)));
+      await runs.bulkPut(contents.runs as unknown as StoredRun[]);
       await repairs.bulkPut(contents.repairs as unknown as StoredRepair[]);
       await layouts.bulkPut(contents.layouts as unknown as StoredLayout[]);
       await settings.bulkPut(contents.settings as unknown as Setting[]);

@@ -65,3 +65,4 @@ export { type Axis, settingsOf, valuesFrom, withDials } from './sweeps/grid.ts';
 export { type SweepResult, type SweepSetup, sweepWork } from './sweeps/sweep.ts';
 export { type InstrumentMeasures, measureInstrument } from './universes/measure-instrument.ts';
 export { type Combination, combine, membersByDay } from './universes/spells.ts';
+export { ENGINE_VERSION } from './version.ts';

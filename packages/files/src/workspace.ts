@@ -19,6 +19,8 @@ export interface WorkspaceTables {
   readonly universes: readonly Json[];
   readonly sheets: readonly Json[];
   readonly logbook: readonly Json[];
+  /** saved runs; none in workspaces from before there were any */
+  readonly runs: readonly Json[];
   readonly repairs: readonly Json[];
   readonly layouts: readonly Json[];
   readonly settings: readonly Json[];
@@ -80,6 +82,7 @@ const schema = Joi.object({
   universes: rows('id'),
   sheets: rows('id'),
   logbook: rows('id'),
+  runs: rows('id').optional().default([]),
   repairs: rows('id'),
   layouts: rows('shape'),
   settings: rows('key'),
@@ -119,9 +122,9 @@ export function readWorkspace(zip: Uint8Array): WorkspaceContents {
       `The workspace is of the format “${String(format).slice(0, 40)}”; this reads ${WORKSPACE_FORMAT}.`,
     );
   }
-  const { error } = schema.validate(value);
+  const { error, value: contents } = schema.validate(value);
   if (error) throw new Error(`The workspace is damaged: ${error.message}.`);
-  return value as WorkspaceContents;
+  return contents as WorkspaceContents;
 }
 
 /** One instrument's bars. @throws with a sentence when they are missing or were changed */

@@ -18,6 +18,7 @@ const tables: WorkspaceTables = {
   universes: [{ id: 'u', members: [{ symbol: 'AA', from: 3 }] }],
   sheets: [{ id: 's', draft: { enter: 'close > ' } }],
   logbook: [{ id: 'l', key: '[]' }],
+  runs: [{ id: 'r', data: 'ab' }],
   repairs: [],
   layouts: [{ shape: 'a | b' }],
   settings: [{ key: 'k', value: { deep: [1, null] } }],

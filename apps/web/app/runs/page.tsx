@@ -1,7 +1,7 @@
-import { Unbuilt } from '@/features/shell/unbuilt';
+import { RunsPage } from '@/features/runs/page';
 
 export const metadata = { title: 'Runs' };
 
 export default function Page() {
-  return <Unbuilt place="runs" />;
+  return <RunsPage />;
 }

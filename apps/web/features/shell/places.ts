@@ -13,13 +13,7 @@ export interface Place {
 export const places: readonly Place[] = [
   { id: 'market', name: 'Market', icon: Landmark },
   { id: 'strategies', name: 'Strategies', icon: FileText },
-  {
-    id: 'runs',
-    name: 'Runs',
-    icon: ChartNoAxesCombined,
-    coming:
-      'Here you will read one run to the bottom, down to each trade and its reasons, and lay runs side by side.',
-  },
+  { id: 'runs', name: 'Runs', icon: ChartNoAxesCombined },
   {
     id: 'studies',
     name: 'Studies',

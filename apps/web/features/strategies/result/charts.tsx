@@ -33,12 +33,18 @@ interface RunChartsProps {
   readonly run: ShownRun;
   readonly benchmark: string;
   readonly ghost: Curve | undefined;
+  /** is told of the days in view; undefined for all of them */
+  readonly onSpan?: (span: { from: number; to: number } | undefined) => void;
 }
 
 /** Equity as land and drawdown as water under one time axis, crosshair and zoom. */
-export const RunCharts = memo(function RunCharts({ run, benchmark, ghost }: RunChartsProps) {
+export const RunCharts = memo(function RunCharts({ run, benchmark, ghost, onSpan }: RunChartsProps) {
   const size = run.marks.day.length;
-  const [zoom, setZoom] = useState<{ from: number; to: number } | undefined>();
+  const [zoom, keepZoom] = useState<{ from: number; to: number } | undefined>();
+  const setZoom = (next: { from: number; to: number } | undefined): void => {
+    keepZoom(next);
+    onSpan?.(next);
+  };
   const [drag, setDrag] = useState<{ from: number; to: number } | undefined>();
   const span = useMemo(() => spanOf(run, zoom), [run, zoom]);
   const rows = useMemo(() => chartRows(run, ghost, span, BUCKETS), [run, ghost, span]);

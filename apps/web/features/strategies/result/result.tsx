@@ -15,6 +15,7 @@ import { EachAlone } from './alone.tsx';
 import { Cautions } from './cautions.tsx';
 import { RunCharts, YearsChart } from './charts.tsx';
 import { FiguresTable } from './figures.tsx';
+import { KeepRun } from './keep-run.tsx';
 import { TradedFindings, useDoubtful } from './traded-findings.tsx';
 import { TradesTable } from './trades-table.tsx';
 import type { LiveRun } from './use-live-run.ts';
@@ -58,6 +59,7 @@ export function Result({ live, sheet, again }: ResultProps) {
             <div className="w-[24rem] shrink-0 overflow-auto">
               {run.halves && <Halves halves={run.halves} benchmark={benchmark} />}
               <FiguresTable figures={run.figures} benchmark={benchmark} before={ghost?.figures} />
+              <KeepRun sheet={sheet} live={live} />
               <Button
                 className="mt-2"
                 onClick={() =>

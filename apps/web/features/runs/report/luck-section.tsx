@@ -1,0 +1,47 @@
+import type { Range, Report } from '@plateau/core';
+import { count, percent, ratio } from '@/ui/format.ts';
+import { PlainTable } from './plain-table.tsx';
+
+/** What luck may have done: ranges of resampled days, chances of a loss, and the Sharpe ratio after so many tries. */
+export function LuckSection({ report }: { report: Report }) {
+  const { luck, deflated, figures } = report;
+  const row = (name: string, is: number, range: Range, show: (value: number) => string) => [
+    name,
+    <strong key="is">{show(is)}</strong>,
+    ...range.map(show),
+  ];
+  return (
+    <div className="grid gap-3">
+      <PlainTable
+        label="Resampled ranges"
+        head={['', 'As it was', '5 of 100 below', '25', 'half', '75', '95']}
+        rows={[
+          row('Growth a year', figures.strategy.cagr, luck.growth, (x) => percent(x)),
+          row('Largest drawdown', figures.strategy.maxDrawdown, luck.maxDrawdown, (x) => percent(x)),
+          row('Sharpe ratio', figures.strategy.sharpe, luck.sharpe, (x) => ratio(x)),
+        ]}
+      />
+      <p className="max-w-3xl">
+        With the same days drawn again {count(luck.resamples)} times in blocks of about {luck.block} bars, the
+        account stood below its start{' '}
+        {luck.loss
+          .map(
+            ({ years, chance }) =>
+              `after ${years} ${years === 1 ? 'year' : 'years'} in ${percent(chance, 0)}`,
+          )
+          .join(', ')}{' '}
+        of cases.
+        <span className="text-soft">
+          {' '}
+          Stationary bootstrap, Politis and Romano (1994), always of the same seed.
+        </span>
+      </p>
+      <p className="max-w-3xl">
+        {deflated.tries > 1
+          ? `${count(deflated.tries)} variants were tried before this run was kept; the best of so many worthless ones would be expected to show a Sharpe ratio of ${ratio(deflated.byLuck)}. The chance that the true one is above that is ${percent(deflated.chance)}.`
+          : `No other variant is in the logbook. The chance that the true Sharpe ratio is above 0 is ${percent(deflated.chance)}.`}
+        <span className="text-soft"> Deflated Sharpe ratio, Bailey and López de Prado (2014).</span>
+      </p>
+    </div>
+  );
+}

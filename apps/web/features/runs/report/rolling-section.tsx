@@ -1,0 +1,134 @@
+'use client';
+
+import { isoFromDay, type Report, reduceCurves } from '@plateau/core';
+import { ToggleGroup } from 'radix-ui';
+import { useState } from 'react';
+import {
+  CartesianGrid,
+  Line,
+  LineChart,
+  ReferenceLine,
+  ResponsiveContainer,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts';
+import { percent, ratio } from '@/ui/format.ts';
+
+const MEASURES = [
+  ['growth', 'Growth a year', percent],
+  ['volatility', 'Volatility', percent],
+  ['sharpe', 'Sharpe ratio', ratio],
+  ['beta', 'Beta', ratio],
+] as const;
+const BUCKETS = 120;
+
+/** Four figures over a window that rolls along the run. */
+export function RollingSection({ report, days }: { report: Report; days: Int32Array }) {
+  const [window, setWindow] = useState<'one' | 'three'>('one');
+  const rolling = report.rolling[window];
+  return (
+    <>
+      <ToggleGroup.Root
+        type="single"
+        aria-label="Length of the window"
+        value={window}
+        onValueChange={(next) => next && setWindow(next as 'one' | 'three')}
+        className="mb-2 inline-flex rounded-sm border border-hairline"
+      >
+        {(['one', 'three'] as const).map((value) => (
+          <ToggleGroup.Item
+            key={value}
+            value={value}
+            className="px-2 py-0.5 text-soft data-[state=on]:bg-accent-paper data-[state=on]:text-ink"
+          >
+            {value === 'one' ? 'one year' : 'three years'}
+          </ToggleGroup.Item>
+        ))}
+      </ToggleGroup.Root>
+      <div className="grid grid-cols-2 gap-4">
+        {MEASURES.map(([key, title, show]) => (
+          <Rolling
+            key={key}
+            title={title}
+            show={show}
+            values={rolling[key]}
+            days={days}
+            first={report.first}
+          />
+        ))}
+      </div>
+    </>
+  );
+}
+
+interface RollingProps {
+  readonly title: string;
+  readonly show: (value: number) => string;
+  readonly values: Float64Array;
+  readonly days: Int32Array;
+  /** the place in `days` of the first value */
+  readonly first: number;
+}
+
+function Rolling({ title, show, values, days, first }: RollingProps) {
+  const begin = values.findIndex((value) => !Number.isNaN(value));
+  if (begin < 0) {
+    return (
+      <figure>
+        <figcaption>{title}</figcaption>
+        <p className="py-6 text-soft">The span is shorter than the window.</p>
+      </figure>
+    );
+  }
+  const rows = reduceCurves([values], begin, values.length - 1, BUCKETS).map((t) => ({
+    day: days[first + t] ?? 0,
+    value: values[t],
+  }));
+  return (
+    <figure>
+      <figcaption>{title}</figcaption>
+      <div className="h-32">
+        <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 400, height: 128 }}>
+          <LineChart data={rows} margin={{ top: 4, right: 8, bottom: 0, left: 0 }}>
+            <CartesianGrid stroke="var(--hairline)" strokeWidth={0.6} vertical={false} />
+            <XAxis
+              dataKey="day"
+              type="number"
+              domain={['dataMin', 'dataMax']}
+              tickFormatter={(day: number) => isoFromDay(day).slice(0, 4)}
+              tick={{ fill: 'var(--ink-soft)', fontSize: 11 }}
+              tickLine={false}
+              axisLine={false}
+            />
+            <YAxis
+              width={52}
+              tickFormatter={(value: number) => show(value)}
+              tick={{ fill: 'var(--ink-soft)', fontSize: 11 }}
+              tickLine={false}
+              axisLine={false}
+            />
+            <ReferenceLine y={0} stroke="var(--hairline-strong)" />
+            <Tooltip
+              content={({ payload }) => {
+                const row = payload?.[0]?.payload as { day: number; value: number } | undefined;
+                return row ? (
+                  <p className="border border-strong bg-raised px-2 py-1">
+                    {isoFromDay(row.day)}: {show(row.value)}
+                  </p>
+                ) : null;
+              }}
+            />
+            <Line
+              dataKey="value"
+              dot={false}
+              stroke="var(--ridge)"
+              strokeWidth={1.3}
+              isAnimationActive={false}
+            />
+          </LineChart>
+        </ResponsiveContainer>
+      </div>
+    </figure>
+  );
+}

@@ -1,0 +1,42 @@
+// What a repetition says of the run it repeats; the engine's version.
+
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { ENGINE_VERSION } from '@plateau/core';
+import { describe, expect, it } from 'vitest';
+import { verdict } from '../features/runs/verdict.ts';
+import type { StoredRun } from '../store/database.ts';
+
+const kept = { data: 'bars', summary: 'figures', engine: ENGINE_VERSION } as StoredRun;
+
+describe('a repetition', () => {
+  it.each([
+    ['the same bars and figures', kept, { data: 'bars', summary: 'figures' }, 'Repeated to the last bit.'],
+    [
+      'other bars',
+      kept,
+      { data: 'new', summary: 'other' },
+      'have changed since it was kept, and the figures',
+    ],
+    [
+      'other bars that do not matter',
+      kept,
+      { data: 'new', summary: 'figures' },
+      'but the figures are the same',
+    ],
+    [
+      'another engine',
+      { ...kept, engine: '0.0.1' },
+      { data: 'bars', summary: 'other' },
+      'The engine was 0.0.1',
+    ],
+    ['the same engine on the same bars', kept, { data: 'bars', summary: 'other' }, 'a fault of Plateau'],
+  ])('with %s says so', (_what, run, again, words) => {
+    expect(verdict(run, again)).toContain(words);
+  });
+
+  it('names the version of the packages', () => {
+    const file = join(import.meta.dirname, '../../../package.json');
+    expect(JSON.parse(readFileSync(file, 'utf8')).version).toBe(ENGINE_VERSION);
+  });
+});
