@@ -103,6 +103,30 @@ test('a kept run is repeated after a reload, and deleted with undo', async () =>
   await ready();
 });
 
+test('two runs stand side by side with what differs marked', async () => {
+  await page.goto('/strategies');
+  await expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');
+  await page.locator('[data-field="limits.positions"]').getByRole('textbox').fill('5');
+  await page.getByLabel('Name of the sheet').fill('Five slots');
+  await expect(page.getByText('Before the last edit')).toBeVisible();
+  await page.getByRole('button', { name: 'Keep this run' }).click();
+  await ready();
+  await page.getByRole('checkbox', { name: /^Side by side: Five slots/ }).click();
+  await page.getByRole('checkbox', { name: /^Side by side: High ground/ }).click();
+  const both = page.getByRole('region', { name: 'Runs side by side' });
+  await expect(both).toHaveAttribute('data-ready', 'true');
+  const settings = page.getByRole('table', { name: 'Settings side by side' });
+  await expect(settings.getByRole('row').nth(1)).toContainText('Slots, differs');
+  await expect(settings.getByRole('row').nth(1)).toContainText('10');
+  await expect(page.getByRole('table', { name: 'How alike they are' })).toContainText(/0\.\d\d/);
+  await expect(page.getByRole('img', { name: /^Returns of the runs/ }).locator('.recharts-line')).toHaveCount(
+    2,
+  );
+  expect(await seriousFindings(page)).toEqual([]);
+  await page.getByRole('checkbox', { name: /^Side by side: Five slots/ }).click();
+  await ready();
+});
+
 test('axe finds nothing serious in the report, by day and by night', async () => {
   for (const theme of ['Night map', 'Day map']) {
     await page.getByRole('button', { name: theme }).click();

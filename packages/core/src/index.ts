@@ -52,6 +52,7 @@ export type { Problem, RunRequest } from './simulation/prepare.ts';
 export { OUTCOMES, type Trade } from './simulation/records.ts';
 export type { CalendarTable } from './statistics/calendar-table.ts';
 export { type Caution, cautionsOf } from './statistics/cautions.ts';
+export { compareRuns, type RunPair } from './statistics/compare-runs.ts';
 export type { Distribution } from './statistics/distribution.ts';
 export type { Figures } from './statistics/figures.ts';
 export { reduceCurves } from './statistics/reduce.ts';

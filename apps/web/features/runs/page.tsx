@@ -2,7 +2,7 @@
 
 import { ChartNoAxesCombined, Trash2 } from 'lucide-react';
 import Link from 'next/link';
-import { useSearchParams } from 'next/navigation';
+import { useRouter, useSearchParams } from 'next/navigation';
 import { Suspense } from 'react';
 import { toast } from 'sonner';
 import { database, type StoredRun } from '@/store/database.ts';
@@ -10,6 +10,9 @@ import { IconButton } from '@/ui/button';
 import { moment, percent, ratio } from '@/ui/format.ts';
 import { RunReport } from './report/run-report.tsx';
 import { useRuns } from './saved-runs.ts';
+import { SideBySide } from './side-by-side.tsx';
+
+const MOST_BESIDE = 6;
 
 /** The Runs place: kept runs on one side, the report of one on the other. */
 export function RunsPage() {
@@ -24,26 +27,51 @@ export function RunsPage() {
 }
 
 function Runs() {
-  const wanted = useSearchParams().get('run');
+  const search = useSearchParams();
+  const router = useRouter();
+  const wanted = search.get('run');
+  const marked = search.get('beside')?.split(' ').filter(Boolean) ?? [];
   const runs = useRuns();
   if (!runs) return null;
   const open = runs.find(({ id }) => id === wanted) ?? runs[0];
   if (!open) return <NoRuns />;
+  const beside = runs.filter(({ id }) => marked.includes(id)).slice(0, MOST_BESIDE);
+  const mark = (id: string): void => {
+    const next = marked.includes(id) ? marked.filter((m) => m !== id) : [...marked, id].slice(-MOST_BESIDE);
+    router.replace(`/runs?run=${open.id}${next.length > 0 ? `&beside=${next.join('+')}` : ''}`);
+  };
   return (
     <div className="flex h-full">
       <nav aria-label="Kept runs" className="w-60 shrink-0 overflow-auto border-r border-hairline">
+        <p className="px-3 py-1 text-soft">
+          {runs.length === 1 ? 'One run is kept.' : 'Tick two to six to see them side by side.'}
+        </p>
         <ul>
           {runs.map((run) => (
-            <Entry key={run.id} run={run} current={run.id === open.id} />
+            <Entry
+              key={run.id}
+              run={run}
+              current={beside.length < 2 && run.id === open.id}
+              marked={marked.includes(run.id)}
+              onMark={() => mark(run.id)}
+            />
           ))}
         </ul>
       </nav>
-      <RunReport key={open.id} kept={open} />
+      {beside.length > 1 ? <SideBySide kept={beside} /> : <RunReport key={open.id} kept={open} />}
     </div>
   );
 }
 
-function Entry({ run, current }: { run: StoredRun; current: boolean }) {
+interface EntryProps {
+  readonly run: StoredRun;
+  readonly current: boolean;
+  /** shown beside others */
+  readonly marked: boolean;
+  readonly onMark: () => void;
+}
+
+function Entry({ run, current, marked, onMark }: EntryProps) {
   const { cagr, maxDrawdown, mar } = JSON.parse(run.summary).figures;
   const remove = async (): Promise<void> => {
     await database.runs.delete(run.id);
@@ -53,7 +81,14 @@ function Entry({ run, current }: { run: StoredRun; current: boolean }) {
   };
   return (
     <li className={`border-b border-hairline px-3 py-2 ${current ? 'bg-accent-paper' : ''}`}>
-      <div className="flex items-start gap-1">
+      <div className="flex items-start gap-1.5">
+        <input
+          type="checkbox"
+          aria-label={`Side by side: ${run.name}, ${moment(run.at)}`}
+          checked={marked}
+          onChange={onMark}
+          className="mt-1 accent-[var(--accent)]"
+        />
         <Link
           href={`/runs?run=${run.id}`}
           aria-current={current ? 'page' : undefined}

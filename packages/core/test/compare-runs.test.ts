@@ -1,0 +1,51 @@
+import { describe, expect, it } from 'vitest';
+import type { Marks, Trade } from '../src/simulation/records.ts';
+import { compareRuns, correlation } from '../src/statistics/compare-runs.ts';
+
+const run = (days: readonly number[], equity: readonly number[], trades: Partial<Trade>[] = []) => ({
+  marks: { day: Int32Array.from(days), equity: Float64Array.from(equity) } as Marks,
+  trades: trades as Trade[],
+});
+const days = [100, 101, 102, 140, 141, 200];
+
+describe('two runs', () => {
+  it('that are one are wholly alike, and one turned about is its opposite', () => {
+    const a = run(days, [100, 110, 99, 120, 118, 130]);
+    expect(compareRuns(a, a)).toMatchObject({ shared: 0, onlyFirst: { trades: 0, profit: 0 } });
+    expect(compareRuns(a, a).byBar).toBeCloseTo(1, 12);
+    expect(compareRuns(a, a).byMonth).toBeCloseTo(1, 12);
+    expect(correlation(Float64Array.of(1, 2, 3), Float64Array.of(3, 2, 1))).toBeCloseTo(-1, 12);
+  });
+
+  it('correlate as worked out by hand', () => {
+    // Deviations -1, 0, 1 and -1, 1, 0: (1 + 0 + 0) / 2.
+    expect(correlation(Float64Array.of(1, 2, 3), Float64Array.of(1, 3, 2))).toBeCloseTo(0.5, 12);
+  });
+
+  it('are held against each other on the days they share', () => {
+    const a = run(days, [100, 110, 99, 120, 118, 130]);
+    const b = run([99, ...days, 201], [1, 100, 110, 99, 120, 118, 130, 7]);
+    expect(compareRuns(a, b).byBar).toBeCloseTo(1, 12);
+  });
+
+  it('of which one does not move have no correlation', () => {
+    expect(compareRuns(run(days, [1, 2, 3, 4, 5, 6]), run(days, [5, 5, 5, 5, 5, 5])).byBar).toBeNaN();
+    expect(compareRuns(run([1], [1]), run([1], [1])).byBar).toBeNaN();
+  });
+
+  it('tell the trades that only one of them took, and what those made', () => {
+    const trade = (symbol: string, entryDay: number, profit: number, side: Trade['side'] = 'long') => ({
+      symbol,
+      entryDay,
+      profit,
+      side,
+    });
+    const a = run(days, [1, 1, 1, 1, 1, 1], [trade('A', 1, 5), trade('B', 2, 7), trade('C', 3, -4)]);
+    const b = run(days, [1, 1, 1, 1, 1, 1], [trade('A', 1, 9), trade('B', 3, 2), trade('C', 3, 1, 'short')]);
+    expect(compareRuns(a, b)).toMatchObject({
+      shared: 1,
+      onlyFirst: { trades: 2, profit: 3 },
+      onlySecond: { trades: 2, profit: 3 },
+    });
+  });
+});
