@@ -103,6 +103,34 @@ test('a kept run is repeated after a reload, and deleted with undo', async () =>
   await ready();
 });
 
+test('a trade opens with its reasons, and a day without one says why not', async () => {
+  const trades = page.getByRole('table', { name: 'Trades', exact: true });
+  await trades.getByRole('columnheader', { name: 'Profit' }).getByRole('button').click();
+  const row = trades.getByRole('row').nth(1);
+  const symbol = await row.getByRole('cell').first().innerText();
+  await row.getByRole('button').click();
+  await expect(page.getByTestId('why')).toContainText(
+    `${symbol} was a member of the universe and a candidate: long, taken`,
+  );
+  const enter = page.getByRole('table', { name: 'Enter when' });
+  await expect(enter.getByRole('row')).toHaveCount(2);
+  await expect(enter).not.toContainText('did not hold');
+  await expect(enter).toContainText(/200-day average \d+\.\d\d/);
+  await expect(page.getByRole('table', { name: 'Candidates of the day' })).toContainText(symbol);
+
+  const form = page.getByRole('form', { name: 'Why, or why not' });
+  await form.getByLabel('Day').fill('2009-03-10');
+  await form.getByLabel('Instrument').fill('swell');
+  await form.getByRole('button', { name: 'Ask' }).click();
+  await expect(page.getByTestId('why')).toContainText(
+    'On 2009-03-10 SWELL was not a member of the universe, and no candidate.',
+  );
+  await expect(enter).toContainText('did not hold');
+  await form.getByLabel('Day').fill('2009');
+  await form.getByRole('button', { name: 'Ask' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'Write the day as YYYY-MM-DD.' })).toBeVisible();
+});
+
 test('two runs stand side by side with what differs marked', async () => {
   await page.goto('/strategies');
   await expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');

@@ -7,6 +7,7 @@ import {
   type RunRequest,
   type SharedMarket,
   type Task,
+  type WhyDay,
   WorkPool,
 } from '@plateau/core';
 import type { EngineJob, EngineResult, EngineSetup, ReportOutcome, ShownOutcome } from './engine.worker.ts';
@@ -72,8 +73,12 @@ async function startPool(market: Promise<SharedMarket>): Promise<EnginePool> {
 }
 
 /** A pool whose memory holds what the run needs; a failed start is tried again by the next run. */
-async function engineFor(universe: string, request: RunRequest): Promise<Loaded> {
-  const needed = await neededSymbols(universe, request);
+async function engineFor(
+  universe: string,
+  request: RunRequest,
+  also: readonly string[] = [],
+): Promise<Loaded> {
+  const needed = new Set([...(await neededSymbols(universe, request)), ...also]);
   // An empty need is a run with problems of its own, which the engine must still be asked for.
   if (!loaded || ![...needed].every((symbol) => loaded?.symbols.has(symbol))) {
     const before = loaded;
@@ -131,6 +136,18 @@ export async function explainInWorker(
     // The run itself says what is wrong; this is only its margin note.
     return undefined;
   }
+}
+
+/** Why an instrument was entered on a day, or why not. @throws as {@link reportInWorker} */
+export async function whyInWorker(
+  universe: string,
+  request: RunRequest,
+  symbol: string,
+  day: number,
+): Promise<WhyDay | undefined> {
+  const pool = await (await engineFor(universe, request, [symbol])).pool;
+  const [result] = await pool.run([{ kind: 'why', universe, request, symbol, day }]).results;
+  return result?.kind === 'why' ? result.why : undefined;
 }
 
 /** Cancels the report asked for before: the newest wins. */

@@ -20,6 +20,7 @@ import {
   serve,
   type ToWorker,
   type Universe,
+  type WhyDay,
 } from '@plateau/core';
 import { database } from '@/store/database.ts';
 
@@ -35,6 +36,7 @@ export type EngineJob = {
   | { readonly kind: 'run' }
   | { readonly kind: 'explain' }
   | { readonly kind: 'alone'; readonly symbol: string }
+  | { readonly kind: 'why'; readonly symbol: string; readonly day: number }
   | {
       readonly kind: 'report';
       /** a part of the run's days; all of them when left out */
@@ -59,7 +61,8 @@ export type EngineResult =
   | { readonly kind: 'run'; readonly outcome: ShownOutcome }
   | { readonly kind: 'explain'; readonly explanation: Explanation | undefined }
   | { readonly kind: 'alone'; readonly alone: Alone | undefined }
-  | { readonly kind: 'report'; readonly outcome: ReportOutcome };
+  | { readonly kind: 'report'; readonly outcome: ReportOutcome }
+  | { readonly kind: 'why'; readonly why: WhyDay | undefined };
 
 function prepare(setup: EngineSetup) {
   const market = openMarket(setup.market);
@@ -77,6 +80,8 @@ function prepare(setup: EngineSetup) {
         return { kind: 'explain', explanation: engine.explain(request, goOn) };
       case 'alone':
         return { kind: 'alone', alone: runAlone(market, universe, job.symbol, request) };
+      case 'why':
+        return { kind: 'why', why: engine.why(request, job.symbol, job.day) };
       case 'report': {
         const outcome = engine.run(request, goOn);
         if (outcome.kind !== 'done') return { kind: 'report', outcome };

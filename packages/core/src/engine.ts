@@ -20,6 +20,7 @@ import { periodReturns, periodsOf } from './statistics/periods.ts';
 import { riskFreeReturns } from './statistics/returns.ts';
 import { type SpanFigures, spanFigures } from './statistics/span-figures.ts';
 import { type CostFigures, costsOf } from './statistics/trade-studies.ts';
+import { type WhyDay, whyOn } from './why.ts';
 
 /** A finished run: plain values and typed columns, so that it can be sent between threads as it is. */
 export interface Run {
@@ -54,6 +55,8 @@ export type RunOutcome =
 export interface Engine {
   /** Runs one strategy from beginning to end. */
   run(request: RunRequest, goOn?: Continue): RunOutcome;
+  /** Why an instrument was entered on a day, or why not; undefined when the strategy has problems. */
+  why(request: RunRequest, symbol: string, day: number): WhyDay | undefined;
   /** What the strategy's parts mean on this market; undefined when it has problems or was stopped. */
   explain(request: RunRequest, goOn?: Continue): Explanation | undefined;
 }
@@ -79,7 +82,7 @@ export function createEngine(market: Market, universe: Universe): Engine {
     return kept.evaluator;
   }
 
-  return {
+  const engine: Engine = {
     run(request, goOn = () => true) {
       const evaluator = evaluatorFor(request);
       try {
@@ -154,7 +157,13 @@ export function createEngine(market: Market, universe: Universe): Engine {
         evaluator.trim(KEPT_COLUMNS);
       }
     },
+    why(request, symbol, day) {
+      const outcome = engine.run(request);
+      if (outcome.kind !== 'done') return undefined;
+      return whyOn(evaluatorFor(request), request, outcome.run.decisions, symbol, day);
+    },
   };
+  return engine;
 }
 
 function halvesOf(run: Parameters<typeof spanFigures>[0], splitAt: number | undefined) {

@@ -67,3 +67,4 @@ export { type SweepResult, type SweepSetup, sweepWork } from './sweeps/sweep.ts'
 export { type InstrumentMeasures, measureInstrument } from './universes/measure-instrument.ts';
 export { type Combination, combine, membersByDay } from './universes/spells.ts';
 export { ENGINE_VERSION } from './version.ts';
+export type { WhyDay } from './why.ts';

@@ -1,9 +1,9 @@
 'use client';
 
-import { isoFromDay } from '@plateau/core';
+import { isoFromDay, type Trade } from '@plateau/core';
 import { summaryJson } from '@plateau/files';
 import { Download } from 'lucide-react';
-import { type ReactNode, useEffect, useMemo, useState } from 'react';
+import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react';
 import { Cautions } from '@/features/strategies/result/cautions.tsx';
 import { RunCharts } from '@/features/strategies/result/charts.tsx';
 import { TradedFindings, useDoubtful } from '@/features/strategies/result/traded-findings.tsx';
@@ -22,6 +22,7 @@ import { NextOrders } from './next-orders.tsx';
 import { RegressionSection } from './regression-section.tsx';
 import { RollingSection } from './rolling-section.tsx';
 import { TradeStudiesSection } from './trade-studies-section.tsx';
+import { type Asked, WhySection } from './why-section.tsx';
 
 type Done = Extract<ReportOutcome, { kind: 'done' }>;
 interface Span {
@@ -39,6 +40,7 @@ const OUTLINE = [
   ['regression', 'Against the benchmark'],
   ['luck', 'Luck'],
   ['trades', 'Trades'],
+  ['why', 'Why, or why not'],
   ['next', 'Next orders'],
 ] as const;
 
@@ -48,6 +50,11 @@ export function RunReport({ kept }: { kept: StoredRun }) {
   const [shown, setShown] = useState<Done>();
   const [said, setSaid] = useState<string>();
   const [fault, setFault] = useState<string>();
+  const [asked, setAsked] = useState<Asked>();
+  const open = useCallback((trade: Trade) => {
+    setAsked({ symbol: trade.symbol, day: trade.decisionDay, trade });
+    document.getElementById('why')?.scrollIntoView();
+  }, []);
   const wrong = useDoubtful(shown?.run);
   const doubtful = useMemo(() => new Set(wrong.map(({ symbol }) => symbol)), [wrong]);
   useEffect(() => {
@@ -143,8 +150,11 @@ export function RunReport({ kept }: { kept: StoredRun }) {
         </Part>
         <Part id="trades" title="Trades">
           <div className="h-96">
-            <TradesTable trades={report.trades} name={kept.name} />
+            <TradesTable trades={report.trades} name={kept.name} onOpen={open} />
           </div>
+        </Part>
+        <Part id="why" title="Why, or why not">
+          <WhySection kept={kept} asked={asked} onAsk={setAsked} />
         </Part>
         <Part id="next" title="Next orders">
           <NextOrders orders={run.nextOrders} name={kept.name} last={day[day.length - 1] ?? 0} />

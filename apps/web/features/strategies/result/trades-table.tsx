@@ -43,15 +43,19 @@ const columns: DataColumn<Trade>[] = [
 export const TradesTable = memo(function TradesTable({
   trades,
   name,
+  onOpen,
 }: {
   trades: readonly Trade[];
   name: string;
+  /** opens a trade, by its first cell or anywhere on its row */
+  onOpen?: (trade: Trade) => void;
 }) {
   return (
     <DataTable
       label="Trades"
       rows={trades}
       columns={columns}
+      {...(onOpen && { onOpen })}
       empty="No trade was made: the entry rule was never true for a member on a day with a free slot."
       above={(sorted) => (
         <div className="flex items-center gap-3 py-1">

@@ -2,7 +2,7 @@
 
 import type { Problem } from '@plateau/core';
 import { clsx } from 'clsx';
-import { useId } from 'react';
+import { memo, useCallback, useId } from 'react';
 import type { Field } from './fields.ts';
 import { RuleField } from './rule-field.tsx';
 
@@ -13,13 +13,22 @@ interface FieldRowProps {
   readonly choices?: readonly (readonly [string, string])[] | undefined;
   /** the label stands above already, as a heading */
   readonly titled?: boolean;
-  readonly onChange: (text: string) => void;
+  readonly onChange: (key: string, text: string) => void;
 }
 
 const box = 'rounded-sm border bg-raised px-2 py-1';
 
 /** One field of the sheet with its label, unit and, below, what is wrong with it. */
-export function FieldRow({ field, text, problems, choices, titled = false, onChange }: FieldRowProps) {
+export const FieldRow = memo(function FieldRow({
+  field,
+  text,
+  problems,
+  choices,
+  titled = false,
+  onChange: onField,
+}: FieldRowProps) {
+  const { key } = field;
+  const onChange = useCallback((next: string) => onField(key, next), [onField, key]);
   const id = useId();
   const wide = field.kind === 'rule' || field.kind === 'dials';
   const faulty = problems.length > 0;
@@ -66,9 +75,14 @@ export function FieldRow({ field, text, problems, choices, titled = false, onCha
       </div>
     </div>
   );
+});
+
+interface ControlProps extends Omit<FieldRowProps, 'onChange'> {
+  readonly id: string;
+  readonly onChange: (text: string) => void;
 }
 
-function Control({ id, field, text, problems, choices, onChange }: FieldRowProps & { id: string }) {
+function Control({ id, field, text, problems, choices, onChange }: ControlProps) {
   const faulty = problems.length > 0;
   const shared = {
     id,

@@ -2,6 +2,7 @@
 
 import type { Problem } from '@plateau/core';
 import { parseRule, printRule } from '@plateau/core';
+import { useMemo } from 'react';
 import { useSetting } from '@/store/setting.ts';
 import { BlocksContext, useBlocks } from './blocks/context.ts';
 import { HOLE } from './blocks/nodes.ts';
@@ -26,7 +27,12 @@ interface RuleFieldProps {
 /** A rule or a value, by blocks or by text: both write the same text. Text that does not read can only be typed. */
 export function RuleField({ id, field, text, problems, onChange }: RuleFieldProps) {
   const [view] = useRuleView();
-  const setting = useBlocks();
+  const outer = useBlocks();
+  const position = field.key.endsWith('.leave');
+  const setting = useMemo(
+    () => ({ ...outer, position, shares: outer.sharesOf(field.key, text) }),
+    [outer, position, field.key, text],
+  );
   const editor = (
     <RuleEditor
       id={id}
@@ -49,12 +55,7 @@ export function RuleField({ id, field, text, problems, onChange }: RuleFieldProp
         {editor}
       </ValueBlocks>
     );
-  const position = field.key.endsWith('.leave');
-  return (
-    <BlocksContext value={{ ...setting, position, shares: setting.sharesOf(field.key, text) }}>
-      {blocks}
-    </BlocksContext>
-  );
+  return <BlocksContext value={setting}>{blocks}</BlocksContext>;
 }
 
 interface ValueBlocksProps {

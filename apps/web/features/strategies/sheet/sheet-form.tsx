@@ -3,7 +3,7 @@
 import type { Problem } from '@plateau/core';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { ChevronRight } from 'lucide-react';
-import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
+import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { database } from '@/store/database.ts';
 import { Condition } from './blocks/condition.tsx';
 import { BlocksContext, type BlocksSetting } from './blocks/context.ts';
@@ -24,15 +24,17 @@ function useStoreChoices(): Readonly<Record<string, Choices>> {
     () => database.listings.where('kind').anyOf('index', 'fund', 'imported').toArray(),
     [],
   );
-  const byKind = [...(listings ?? [])].sort((a, b) =>
-    a.kind === b.kind ? a.symbol.localeCompare(b.symbol) : a.kind === 'index' ? -1 : 1,
-  );
-  return {
-    universe: (universes ?? []).map(
-      (u) => [u.id, `${u.name} (${new Set(u.members.map((m) => m.symbol)).size})`] as const,
-    ),
-    benchmark: byKind.map((l) => [l.symbol, `${l.symbol}, ${l.name}`] as const),
-  };
+  return useMemo(() => {
+    const byKind = [...(listings ?? [])].sort((a, b) =>
+      a.kind === b.kind ? a.symbol.localeCompare(b.symbol) : a.kind === 'index' ? -1 : 1,
+    );
+    return {
+      universe: (universes ?? []).map(
+        (u) => [u.id, `${u.name} (${new Set(u.members.map((m) => m.symbol)).size})`] as const,
+      ),
+      benchmark: byKind.map((l) => [l.symbol, `${l.symbol}, ${l.name}`] as const),
+    };
+  }, [universes, listings]);
 }
 
 /** Every symbol of the market, A to Z. */
@@ -58,11 +60,16 @@ export function SheetForm({ sheet, problems, sharesOf, notes }: SheetFormProps) 
   const symbols = useSymbols();
   const newDials = useRef<string>(undefined);
   const dialsText = textOf(sheet.draft, 'dials');
+  const latestDials = useRef(dialsText);
+  latestDials.current = dialsText;
+  const unit = unitOf(textOf(sheet.draft, 'bars'));
   const blocks = useMemo((): BlocksSetting => {
-    const read = readDials(dialsText);
-    const dials = read.ok ? read.dials : {};
+    const dials = () => {
+      const read = readDials(latestDials.current);
+      return read.ok ? read.dials : {};
+    };
     return {
-      unit: unitOf(textOf(sheet.draft, 'bars')),
+      unit,
       dials,
       position: false,
       Condition,
@@ -70,15 +77,18 @@ export function SheetForm({ sheet, problems, sharesOf, notes }: SheetFormProps) 
       shares: new Map(),
       sharesOf,
       addDial: (name, dial) => {
-        newDials.current = writeDials({ ...dials, [name]: dial });
+        newDials.current = writeDials({ ...dials(), [name]: dial });
       },
     };
-  }, [dialsText, sheet.draft, symbols, sharesOf]);
-  const change = (key: string, text: string): void => {
-    if (newDials.current === undefined) return edit(key, text);
-    editMany({ [key]: text, dials: newDials.current });
-    newDials.current = undefined;
-  };
+  }, [unit, symbols, sharesOf]);
+  const change = useCallback(
+    (key: string, text: string): void => {
+      if (newDials.current === undefined) return edit(key, text);
+      editMany({ [key]: text, dials: newDials.current });
+      newDials.current = undefined;
+    },
+    [edit, editMany],
+  );
   const choices = useStoreChoices();
   const row = (field: Field, title: string) => (
     <FieldRow
@@ -86,9 +96,9 @@ export function SheetForm({ sheet, problems, sharesOf, notes }: SheetFormProps) 
       field={field}
       text={textOf(sheet.draft, field.key)}
       titled={field.label === title}
-      problems={problems.filter((problem) => problem.path === field.key)}
+      problems={problemsOf(problems, field.key)}
       choices={withCurrent(choices[field.key], textOf(sheet.draft, field.key))}
-      onChange={(text) => change(field.key, text)}
+      onChange={change}
     />
   );
   return (
@@ -160,6 +170,14 @@ function FoldedSection({ title, words, faulty, children }: FoldedSectionProps) {
       <div className="pt-2">{children}</div>
     </details>
   );
+}
+
+const NO_PROBLEMS: readonly Problem[] = [];
+
+/** The same empty list where there are none, so that a field is not drawn anew for nothing. */
+function problemsOf(problems: readonly Problem[], key: string): readonly Problem[] {
+  const its = problems.filter((problem) => problem.path === key);
+  return its.length > 0 ? its : NO_PROBLEMS;
 }
 
 /** A choice that the store no longer offers stays visible as what it is. */

@@ -14,7 +14,8 @@ export interface Share {
 
 export interface BlocksSetting {
   readonly unit: 'day' | 'week' | 'month';
-  readonly dials: Readonly<Record<string, DialText>>;
+  /** the sheet's dials now; asked for when a list opens, so that turning one draws no rule anew */
+  readonly dials: () => Readonly<Record<string, DialText>>;
   /** whether profit, days held and the like may stand here */
   readonly position: boolean;
   /** shows a condition within a value: given here because conditions hold values and values conditions */
@@ -32,7 +33,7 @@ const NONE: ReadonlyMap<string, Share> = new Map();
 
 export const BlocksContext = createContext<BlocksSetting>({
   unit: 'day',
-  dials: {},
+  dials: () => ({}),
   position: false,
   Condition: () => null,
   symbols: [],

@@ -55,7 +55,7 @@ export function DialButton({ label, node, onChange }: DialButtonProps) {
 }
 
 function PlainAgain({ name, onPlain }: { name: string; onPlain: (text: string) => void }) {
-  const { dials } = useBlocks();
+  const dials = useBlocks().dials();
   const value = String(dials[name]?.value ?? 1);
   return (
     <Button onClick={() => onPlain(value)}>
@@ -74,7 +74,8 @@ function NewDial({
   node: NumberNode & { kind: 'number' };
   onDial: (name: string) => void;
 }) {
-  const { dials, addDial } = useBlocks();
+  const { dials: dialsNow, addDial } = useBlocks();
+  const dials = dialsNow();
   const { value } = node;
   const whole = Number.isInteger(value);
   const round = (x: number): number => (whole ? Math.max(1, Math.round(x)) : Number(x.toPrecision(3)));

@@ -128,7 +128,7 @@ function Choices({
           <Command.Item value="number" onSelect={() => onPick(numberNode('10'))} className={item}>
             a number
           </Command.Item>
-          {Object.keys(dials).map((name) => (
+          {Object.keys(dials()).map((name) => (
             <Command.Item
               key={name}
               value={`dial ${name}`}
