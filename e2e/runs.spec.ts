@@ -148,7 +148,7 @@ test('two runs stand side by side with what differs marked', async () => {
   await expect(settings.getByRole('row').nth(1)).toContainText('10');
   await expect(page.getByRole('table', { name: 'How alike they are' })).toContainText(/0\.\d\d/);
   await expect(page.getByRole('img', { name: /^Returns of the runs/ }).locator('.recharts-line')).toHaveCount(
-    2,
+    3,
   );
   expect(await seriousFindings(page)).toEqual([]);
   await page.getByRole('checkbox', { name: /^Side by side: Five slots/ }).click();

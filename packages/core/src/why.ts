@@ -11,7 +11,7 @@ import type { Node } from './rules/tree.ts';
 import type { RunRequest } from './simulation/prepare.ts';
 import { type Decisions, OUTCOMES, type Outcome } from './simulation/records.ts';
 
-export interface ConditionOnDay {
+interface ConditionOnDay {
   readonly text: string;
   /** how many groups it stands in */
   readonly depth: number;
@@ -21,7 +21,7 @@ export interface ConditionOnDay {
   readonly values: readonly { readonly text: string; readonly value: number }[];
 }
 
-export interface CandidateOnDay {
+interface CandidateOnDay {
   readonly symbol: string;
   readonly side: 'long' | 'short';
   /** NaN without a rank */

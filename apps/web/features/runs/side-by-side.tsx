@@ -9,7 +9,7 @@ import { fields } from '@/features/strategies/sheet/fields.ts';
 import { draftFrom, isShown } from '@/features/strategies/sheet/read.ts';
 import { textOf } from '@/features/strategies/sheet/sheet.ts';
 import type { StoredRun } from '@/store/database.ts';
-import { count, money, ratio } from '@/ui/format.ts';
+import { count, money, percent, ratio } from '@/ui/format.ts';
 import type { ShownRun } from '@/workers/engine.worker.ts';
 import { reportInWorker } from '@/workers/engine-client.ts';
 import { PlainTable } from './report/plain-table.tsx';
@@ -21,8 +21,10 @@ const STROKES = [
   { stroke: 'var(--waterline)', strokeDasharray: '2 2' },
   { stroke: 'var(--loss)', strokeDasharray: '9 3 2 3' },
   { stroke: 'var(--word-instrument)', strokeDasharray: '4 2' },
-  { stroke: 'var(--benchmark)', strokeDasharray: '1 3' },
+  { stroke: 'var(--focus)', strokeDasharray: '1 3' },
 ] as const;
+/** The first run's benchmark. */
+const HELD = { stroke: 'var(--ink-soft)', strokeDasharray: '6 3.5' } as const;
 const BUCKETS = 200;
 
 interface Shown {
@@ -54,6 +56,8 @@ export function SideBySide({ kept }: { kept: readonly StoredRun[] }) {
       late = true;
     };
   }, [ids]);
+  const [first] = shown;
+  const benchmark = first?.kept.request.benchmark ?? '';
   const names = shown.map(({ kept: { name } }, k) => `${k + 1}. ${name}`);
   return (
     <section
@@ -84,15 +88,22 @@ export function SideBySide({ kept }: { kept: readonly StoredRun[] }) {
                 {name}
               </li>
             ))}
+            <li className="flex items-center gap-1.5">
+              <svg aria-hidden width={28} height={6}>
+                <line x1={0} x2={28} y1={3} y2={3} strokeWidth={1} {...HELD} />
+              </svg>
+              {benchmark} held, over the days of the first
+            </li>
           </ul>
           <Curves shown={shown} />
           <div className="grid gap-4 py-3">
             <PlainTable
               label="Figures side by side"
-              head={['', ...names]}
-              rows={headlineRows.map(({ label, ours }) => [
+              head={['', ...names, `${benchmark} held`]}
+              rows={headlineRows.map(({ label, ours, theirs }) => [
                 label,
                 ...shown.map(({ run }) => ours(run.figures)),
+                first && theirs ? theirs(first.run.figures) : '–',
               ])}
             />
             <Pairs shown={shown} names={names} />
@@ -106,14 +117,16 @@ export function SideBySide({ kept }: { kept: readonly StoredRun[] }) {
 
 function Curves({ shown }: { shown: readonly Shown[] }) {
   const rows = new Map<number, Record<string, number>>();
-  for (const [k, { run }] of shown.entries()) {
-    const { day, equity } = run.marks;
+  const add = (key: string, day: Int32Array, equity: Float64Array): void => {
     const start = equity[0] ?? 1;
     for (const t of reduceCurves([equity], 0, day.length - 1, BUCKETS)) {
       const at = day[t] ?? 0;
-      rows.set(at, { ...rows.get(at), day: at, [`r${k}`]: (equity[t] ?? start) / start - 1 });
+      rows.set(at, { ...rows.get(at), day: at, [key]: (equity[t] ?? start) / start - 1 });
     }
-  }
+  };
+  for (const [k, { run }] of shown.entries()) add(`r${k}`, run.marks.day, run.marks.equity);
+  const [first] = shown;
+  if (first) add('held', first.run.marks.day, first.run.benchmark);
   const data = [...rows.values()].sort((a, b) => (a.day ?? 0) - (b.day ?? 0));
   return (
     <div className="h-64" role="img" aria-label="Returns of the runs from their first days">
@@ -129,9 +142,10 @@ function Curves({ shown }: { shown: readonly Shown[] }) {
           />
           <YAxis
             width={52}
-            tickFormatter={(value: number) => `${Math.round(100 * value)}%`}
+            tickFormatter={(value: number) => percent(value, 0)}
             tick={{ fill: 'var(--ink-soft)', fontSize: 11 }}
           />
+          <Line dataKey="held" connectNulls dot={false} isAnimationActive={false} strokeWidth={1} {...HELD} />
           {shown.map(({ kept }, k) => (
             <Line
               key={kept.id}

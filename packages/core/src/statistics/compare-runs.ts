@@ -11,7 +11,7 @@ interface Compared {
   readonly trades: readonly Trade[];
 }
 
-export interface OnlyHere {
+interface OnlyHere {
   readonly trades: number;
   /** money */
   readonly profit: number;

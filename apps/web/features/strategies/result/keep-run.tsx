@@ -26,7 +26,7 @@ export function KeepRun({ sheet, live }: { sheet: Sheet; live: LiveRun }) {
     }
   };
   return (
-    <Button className="mt-2 mr-2" disabled={busy || status !== 'done'} onClick={() => void keep()}>
+    <Button className="shrink-0" disabled={busy || status !== 'done'} onClick={() => void keep()}>
       <Bookmark size={14} aria-hidden /> Keep this run
     </Button>
   );

@@ -41,7 +41,10 @@ export function Result({ live, sheet, again }: ResultProps) {
   const doubtful = useMemo(() => new Set(wrong.map(({ symbol }) => symbol)), [wrong]);
   return (
     <section aria-label="Result" className="flex h-full min-h-0 flex-col px-3 pb-2" data-status={status}>
-      <Status live={live} again={again} />
+      <div className="flex shrink-0 items-center gap-3">
+        <Status live={live} again={again} />
+        <KeepRun sheet={sheet} live={live} />
+      </div>
       <Veil sheet={sheet} />
       {run && live.request && (
         <Cautions
@@ -59,7 +62,6 @@ export function Result({ live, sheet, again }: ResultProps) {
             <div className="w-[24rem] shrink-0 overflow-auto">
               {run.halves && <Halves halves={run.halves} benchmark={benchmark} />}
               <FiguresTable figures={run.figures} benchmark={benchmark} before={ghost?.figures} />
-              <KeepRun sheet={sheet} live={live} />
               <Button
                 className="mt-2"
                 onClick={() =>
@@ -119,7 +121,7 @@ function Status({ live, again }: { live: LiveRun; again: () => void }) {
   const progress = useSlowProgress(status === 'running');
   const faulty = new Set(problems.map(({ path }) => path)).size;
   return (
-    <div className="flex h-8 shrink-0 items-center gap-3" aria-live="polite">
+    <div className="flex h-8 min-w-0 flex-1 items-center gap-3" aria-live="polite">
       {status === 'running' && progress !== undefined && (
         <>
           <progress value={progress} max={1} aria-label="Run" className="h-2 w-40" />
