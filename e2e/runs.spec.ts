@@ -103,6 +103,14 @@ test('a kept run is repeated after a reload, and deleted with undo', async () =>
   await ready();
 });
 
+test('the run takes its place among random entries', async () => {
+  await page.getByRole('button', { name: 'Try 40 random entries' }).click();
+  const baseline = page.getByTestId('baseline');
+  await expect(baseline).toHaveAttribute('data-done', 'true');
+  await expect(baseline).toContainText(/the run lies above \d+% of 40 runs with random entries/);
+  await expect(page.getByRole('table', { name: 'Among random entries' }).getByRole('row')).toHaveCount(5);
+});
+
 test('a trade opens with its reasons, and a day without one says why not', async () => {
   const trades = page.getByRole('table', { name: 'Trades', exact: true });
   await trades.getByRole('columnheader', { name: 'Profit' }).getByRole('button').click();
@@ -129,6 +137,33 @@ test('a trade opens with its reasons, and a day without one says why not', async
   await form.getByLabel('Day').fill('2009');
   await form.getByRole('button', { name: 'Ask' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'Write the day as YYYY-MM-DD.' })).toBeVisible();
+});
+
+test('a run goes out as a file, comes in again, repeats to the last bit, and tells when its bars have changed', async () => {
+  const text = await downloaded('Run as JSON');
+  const file = (name: string, content: string) =>
+    page
+      .getByLabel('Run file')
+      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
+  await file('damaged.json', text.slice(0, 400));
+  await expect(page.getByText(/damaged\.json: this is no JSON.*Nothing was imported\./)).toBeVisible();
+  await file('again.json', text.replace('"name": "High ground"', '"name": "Come back"'));
+  await expect(report().getByRole('heading', { name: 'Come back' })).toBeVisible();
+  await ready();
+  await expect(page.getByRole('status').filter({ hasText: 'Repeated to the last bit.' })).toBeVisible();
+  await file(
+    'other.json',
+    text.replace(/"data": "\w+"/, '"data": "0123"').replace('"High ground"', '"Elsewhere"'),
+  );
+  await expect(report().getByRole('heading', { name: 'Elsewhere' })).toBeVisible();
+  await expect(
+    page
+      .getByRole('status')
+      .filter({ hasText: 'have changed since it was kept, but the figures are the same' }),
+  ).toBeVisible();
+  for (const name of ['Elsewhere', 'Come back'])
+    await page.getByRole('button', { name: `Delete ${name}` }).click();
+  await ready();
 });
 
 test('two runs stand side by side with what differs marked', async () => {

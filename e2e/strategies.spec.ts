@@ -254,7 +254,7 @@ test('stops are drawn, the size is worked out in money, odd ones are warned of, 
   await expect(costs).toContainText(/A year of this costs [1-9]?\d\.\d\d% of the account/);
   await page.getByRole('button', { name: 'Schedules' }).click();
   await page.getByLabel('Name of a new schedule').fill('Mine');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await page.getByRole('button', { name: 'Nothing at all', exact: true }).click();
   await expect(costs).toContainText('A year of this costs 0.00%');
   await expect(page.getByRole('list', { name: 'Cautions' })).toContainText('It trades without costs.');

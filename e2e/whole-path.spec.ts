@@ -108,7 +108,10 @@ test('undo and redo bring the rule and its result back', async () => {
 
 test('a rule with an error keeps the last good curve, greyed, and marks the place', async () => {
   const before = await ridge();
-  await typeRule('Enter when', 'close > 200-day avrage');
+  // At once: on the way to it, typed letter by letter, stand rules that read, such as close > 200.
+  await rule('Enter when').click();
+  await page.keyboard.press('ControlOrMeta+a');
+  await page.keyboard.insertText('close > 200-day avrage');
   await expect(page.getByRole('alert').filter({ hasText: 'Did you mean “average”?' })).toBeVisible();
   await expect(result()).toHaveAttribute('data-status', 'faulty');
   expect(await ridge()).toBe(before);

@@ -2,6 +2,7 @@
 
 import {
   type Alone,
+  type BaselineFigures,
   Cancelled,
   type Explanation,
   type RunRequest,
@@ -182,15 +183,15 @@ export async function reportInWorker(
 }
 
 /**
- * Runs the strategy on each instrument by itself, on a worker of its own so that the sheet stays quick.
- * @param came is told of each instrument as it is done; undefined where the strategy could not run
+ * Jobs of a long piece of work, one after another on a worker of its own so that the sheet stays quick.
+ * @param came is told of each result as it is there
  * @throws when the market cannot be read, or the worker died twice
  */
-export async function runAloneInWorker(
+async function runApart(
   universe: string,
   request: RunRequest,
-  symbols: readonly string[],
-  came: (symbol: string, alone: Alone | undefined) => void,
+  jobs: readonly EngineJob[],
+  came: (result: EngineResult | undefined, k: number) => void,
   signal: AbortSignal,
 ): Promise<void> {
   const market = await (await engineFor(universe, request)).market;
@@ -199,10 +200,10 @@ export async function runAloneInWorker(
   const end = (): void => pool.end();
   signal.addEventListener('abort', end);
   try {
-    for (const symbol of symbols) {
+    for (const [k, job] of jobs.entries()) {
       if (signal.aborted) return;
-      const [result] = await pool.run([{ kind: 'alone', universe, request, symbol }]).results;
-      if (!signal.aborted) came(symbol, result?.kind === 'alone' ? result.alone : undefined);
+      const [result] = await pool.run([job]).results;
+      if (!signal.aborted) came(result, k);
     }
   } catch (error) {
     if (!signal.aborted) throw error;
@@ -210,6 +211,42 @@ export async function runAloneInWorker(
     signal.removeEventListener('abort', end);
     end();
   }
+}
+
+/** Runs the strategy on each instrument by itself; undefined where it could not run. @throws as {@link runApart} */
+export function runAloneInWorker(
+  universe: string,
+  request: RunRequest,
+  symbols: readonly string[],
+  came: (symbol: string, alone: Alone | undefined) => void,
+  signal: AbortSignal,
+): Promise<void> {
+  const jobs = symbols.map((symbol) => ({ kind: 'alone', universe, request, symbol }) as const);
+  return runApart(
+    universe,
+    request,
+    jobs,
+    (result, k) => came(symbols[k] ?? '', result?.kind === 'alone' ? result.alone : undefined),
+    signal,
+  );
+}
+
+/** Runs the strategy with random entries, once a seed. @throws as {@link runApart} */
+export function baselineInWorker(
+  universe: string,
+  request: RunRequest,
+  seeds: readonly number[],
+  came: (figures: BaselineFigures | undefined) => void,
+  signal: AbortSignal,
+): Promise<void> {
+  const jobs = seeds.map((seed) => ({ kind: 'baseline', universe, request, seed }) as const);
+  return runApart(
+    universe,
+    request,
+    jobs,
+    (result) => came(result?.kind === 'baseline' ? result.figures : undefined),
+    signal,
+  );
 }
 
 /** Asks the run under way to stop. */

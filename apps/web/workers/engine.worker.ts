@@ -2,10 +2,12 @@
 
 import {
   type Alone,
+  type BaselineFigures,
   barsPerYear,
   createEngine,
   type Engine,
   type Explanation,
+  entryShares,
   type FromWorker,
   fingerprint,
   type Market,
@@ -14,6 +16,7 @@ import {
   type Run,
   type RunOutcome,
   type RunRequest,
+  randomEntryRun,
   reportOf,
   runAlone,
   type SharedMarket,
@@ -36,6 +39,7 @@ export type EngineJob = {
   | { readonly kind: 'run' }
   | { readonly kind: 'explain' }
   | { readonly kind: 'alone'; readonly symbol: string }
+  | { readonly kind: 'baseline'; readonly seed: number }
   | { readonly kind: 'why'; readonly symbol: string; readonly day: number }
   | {
       readonly kind: 'report';
@@ -62,12 +66,14 @@ export type EngineResult =
   | { readonly kind: 'explain'; readonly explanation: Explanation | undefined }
   | { readonly kind: 'alone'; readonly alone: Alone | undefined }
   | { readonly kind: 'report'; readonly outcome: ReportOutcome }
+  | { readonly kind: 'baseline'; readonly figures: BaselineFigures | undefined }
   | { readonly kind: 'why'; readonly why: WhyDay | undefined };
 
 function prepare(setup: EngineSetup) {
   const market = openMarket(setup.market);
   // One universe's columns at a time are kept in memory.
   let kept: { name: string; universe: Universe; engine: Engine } | undefined;
+  let shares: { key: string; of: ReturnType<typeof entryShares> } | undefined;
   return async (job: EngineJob, goOn: (done: number) => boolean): Promise<EngineResult> => {
     const { universe: name, request } = job;
     if (kept?.name !== name) {
@@ -80,6 +86,12 @@ function prepare(setup: EngineSetup) {
         return { kind: 'explain', explanation: engine.explain(request, goOn) };
       case 'alone':
         return { kind: 'alone', alone: runAlone(market, universe, job.symbol, request) };
+      case 'baseline': {
+        const key = `${name} ${JSON.stringify(request)}`;
+        if (shares?.key !== key) shares = { key, of: entryShares(engine, request) };
+        const figures = shares.of && randomEntryRun(engine, request, shares.of, job.seed);
+        return { kind: 'baseline', figures };
+      }
       case 'why':
         return { kind: 'why', why: engine.why(request, job.symbol, job.day) };
       case 'report': {

@@ -3,6 +3,7 @@
 export { type Alone, runAlone } from './alone.ts';
 export { type Bars, barsUntil, faultInBar, type Market } from './bars/bars.ts';
 export { type BarUnit, barsPerYear } from './bars/unit.ts';
+export { type BaselineFigures, entryShares, placeAmong, randomEntryRun } from './baseline.ts';
 export {
   civilFromDay,
   type Day,
@@ -53,7 +54,7 @@ export { OUTCOMES, type Trade } from './simulation/records.ts';
 export type { CalendarTable } from './statistics/calendar-table.ts';
 export { type Caution, cautionsOf } from './statistics/cautions.ts';
 export { compareRuns, type RunPair } from './statistics/compare-runs.ts';
-export type { Distribution } from './statistics/distribution.ts';
+export { type Distribution, quantile } from './statistics/distribution.ts';
 export type { Figures } from './statistics/figures.ts';
 export { reduceCurves } from './statistics/reduce.ts';
 export type { Luck, Range } from './statistics/resample.ts';

@@ -10,6 +10,7 @@ export { streamCsv } from './import/stream-csv.ts';
 export { readTable, type TableKind, tableKind } from './import/tables.ts';
 export { describeProblem, type FileProblem, type Result } from './problem.ts';
 export { decisionsCsv, equityCsv, nextOrdersCsv, tradesCsv } from './run-csv.ts';
+export { type RunFile, readRunFile, writeRunFile } from './run-file.ts';
 export {
   readStrategy,
   readStrategyFile,

@@ -1,14 +1,15 @@
 'use client';
 
-import { ChartNoAxesCombined, Trash2 } from 'lucide-react';
+import { ChartNoAxesCombined, Trash2, Upload } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter, useSearchParams } from 'next/navigation';
-import { Suspense } from 'react';
+import { Suspense, useRef } from 'react';
 import { toast } from 'sonner';
 import { database, type StoredRun } from '@/store/database.ts';
-import { IconButton } from '@/ui/button';
+import { Button, IconButton } from '@/ui/button';
 import { moment, percent, ratio } from '@/ui/format.ts';
 import { RunReport } from './report/run-report.tsx';
+import { importRun } from './run-files.ts';
 import { useRuns } from './saved-runs.ts';
 import { SideBySide } from './side-by-side.tsx';
 
@@ -43,6 +44,7 @@ function Runs() {
   return (
     <div className="flex h-full">
       <nav aria-label="Kept runs" className="w-60 shrink-0 overflow-auto border-r border-hairline">
+        <ImportRun />
         <p className="px-3 py-1 text-soft">
           {runs.length === 1 ? 'One run is kept.' : 'Tick two to six to see them side by side.'}
         </p>
@@ -109,6 +111,39 @@ function Entry({ run, current, marked, onMark }: EntryProps) {
   );
 }
 
+/** Takes a run file in; what is wrong with it is told, and nothing changed. */
+function ImportRun() {
+  const input = useRef<HTMLInputElement>(null);
+  const router = useRouter();
+  const take = async (file: File | undefined): Promise<void> => {
+    if (!file) return;
+    try {
+      const run = await importRun(file);
+      router.push(`/runs?run=${run.id}`);
+    } catch (error) {
+      toast.error(`${file.name}: ${(error as Error).message}. Nothing was imported.`);
+    }
+  };
+  return (
+    <div className="px-3 pt-2">
+      <Button onClick={() => input.current?.click()}>
+        <Upload size={14} aria-hidden /> Import a run
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        accept=".json,application/json"
+        hidden
+        aria-label="Run file"
+        onChange={(event) => {
+          void take(event.target.files?.[0]);
+          event.target.value = '';
+        }}
+      />
+    </div>
+  );
+}
+
 function NoRuns() {
   return (
     <div className="contours flex h-full items-center justify-center">
@@ -119,6 +154,9 @@ function NoRuns() {
           On a sheet, “Keep this run” puts its run here with its strategy, the fingerprint of its bars and the
           engine’s version, and opens its report: calendar, drawdowns, trades, regression, luck.
         </p>
+        <div className="mt-3">
+          <ImportRun />
+        </div>
         <p className="mt-3">
           <Link className="text-accent underline" href="/strategies">
             To the sheets

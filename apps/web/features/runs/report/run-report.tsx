@@ -13,7 +13,9 @@ import { Button } from '@/ui/button';
 import { saveFile } from '@/ui/save-file.ts';
 import type { ReportOutcome } from '@/workers/engine.worker.ts';
 import { reportInWorker } from '@/workers/engine-client.ts';
+import { runFileOf } from '../run-files.ts';
 import { verdict } from '../verdict.ts';
+import { Baseline } from './baseline.tsx';
 import { CalendarSection } from './calendar-section.tsx';
 import { DrawdownsSection } from './drawdowns-section.tsx';
 import { FiguresSection } from './figures-section.tsx';
@@ -96,8 +98,13 @@ export function RunReport({ kept }: { kept: StoredRun }) {
         </p>
         <Button
           className="ml-auto"
-          onClick={() => saveFile(`${kept.name} figures.json`, 'application/json', summaryJson(run))}
+          onClick={() =>
+            void runFileOf(kept).then((text) => saveFile(`${kept.name} run.json`, 'application/json', text))
+          }
         >
+          <Download size={14} aria-hidden /> Run as JSON
+        </Button>
+        <Button onClick={() => saveFile(`${kept.name} figures.json`, 'application/json', summaryJson(run))}>
           <Download size={14} aria-hidden /> Figures
         </Button>
       </header>
@@ -147,6 +154,9 @@ export function RunReport({ kept }: { kept: StoredRun }) {
         </Part>
         <Part id="luck" title="Luck">
           <LuckSection report={report} />
+          <div className="pt-3">
+            <Baseline kept={kept} run={run} />
+          </div>
         </Part>
         <Part id="trades" title="Trades">
           <div className="h-96">

@@ -58,7 +58,7 @@ export function Cautions({ run, strategy, universe, tries, doubtful }: CautionsP
     doubtful,
   });
   return (
-    <ul aria-label="Cautions" className="flex min-h-6 shrink-0 flex-wrap gap-x-4 pb-1">
+    <ul aria-label="Cautions" className="flex min-h-[24px] shrink-0 flex-wrap gap-x-4 pb-1">
       {cautions.map((caution) => (
         <li key={caution.kind} className="flex gap-1.5 text-soft">
           <TriangleAlert size={12} aria-hidden className="mt-1 shrink-0 text-loss" />

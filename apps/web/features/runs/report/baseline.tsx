@@ -1,0 +1,90 @@
+'use client';
+
+import { type BaselineFigures, placeAmong, quantile } from '@plateau/core';
+import { useEffect, useRef, useState } from 'react';
+import type { StoredRun } from '@/store/database.ts';
+import { Button } from '@/ui/button';
+import { count, percent, ratio } from '@/ui/format.ts';
+import type { ShownRun } from '@/workers/engine.worker.ts';
+import { baselineInWorker } from '@/workers/engine-client.ts';
+import { PlainTable } from './plain-table.tsx';
+
+const SEEDS = Array.from({ length: 40 }, (_x, k) => 1001 + k);
+const SHARES = [0.05, 0.25, 0.5, 0.75, 0.95];
+
+/** The run among runs with random entries, as often, with the same exits, sizes and costs. */
+export function Baseline({ kept, run }: { kept: StoredRun; run: ShownRun }) {
+  const [rows, setRows] = useState<readonly BaselineFigures[]>();
+  const [fault, setFault] = useState<string>();
+  const stop = useRef<AbortController>(undefined);
+  useEffect(() => () => stop.current?.abort(), []);
+  const start = (): void => {
+    const control = new AbortController();
+    stop.current = control;
+    setRows([]);
+    baselineInWorker(
+      kept.universe,
+      kept.request,
+      SEEDS,
+      (figures) => figures && setRows((before) => [...(before ?? []), figures]),
+      control.signal,
+    ).catch((error: Error) => setFault(error.message));
+  };
+  if (fault) {
+    return (
+      <p role="alert" className="text-loss">
+        The random entries were not finished: {fault}
+      </p>
+    );
+  }
+  if (!rows) {
+    return (
+      <p className="flex items-center gap-3">
+        <Button onClick={start}>Try {SEEDS.length} random entries</Button>
+        <span className="text-soft">
+          The same exits, sizes and costs, over the whole run, entered at random as often as the rules were
+          true.
+        </span>
+      </p>
+    );
+  }
+  const of = (key: keyof BaselineFigures): number[] => rows.map((row) => row[key]).sort((a, b) => a - b);
+  const line = (name: string, key: keyof BaselineFigures, show: (x: number) => string) => [
+    name,
+    <strong key="is">{show(run.figures[key])}</strong>,
+    ...SHARES.map((share) => show(quantile(of(key), share))),
+    percent(placeAmong(run.figures[key], of(key)), 0),
+  ];
+  const place = placeAmong(run.figures.sharpe, of('sharpe'));
+  return (
+    <div
+      className="grid gap-2"
+      aria-live="polite"
+      data-testid="baseline"
+      data-done={rows.length === SEEDS.length}
+    >
+      {rows.length < SEEDS.length && (
+        <progress value={rows.length} max={SEEDS.length} aria-label="Random entries" className="h-2 w-40" />
+      )}
+      <PlainTable
+        label="Among random entries"
+        head={['', 'This run', '5 of 100 below', '25', 'half', '75', '95', 'It lies above']}
+        rows={[
+          line('Growth a year', 'cagr', (x) => percent(x)),
+          line('Sharpe ratio', 'sharpe', (x) => ratio(x)),
+          line('Largest drawdown', 'maxDrawdown', (x) => percent(x)),
+          line('Exposure', 'exposure', (x) => percent(x)),
+        ]}
+      />
+      <p className="max-w-3xl">
+        By its Sharpe ratio the run lies above {percent(place, 0)} of {count(rows.length)} runs with random
+        entries:{' '}
+        {place > 0.95
+          ? 'its entry rule adds something to its exits and to the market.'
+          : place < 0.5
+            ? 'its entry rule does worse than chance would with the same exits.'
+            : 'not enough to say that its entry rule adds anything.'}
+      </p>
+    </div>
+  );
+}
