@@ -94,7 +94,8 @@ export function RegressionSection({ report, benchmark }: { report: Report; bench
 
 function sentence({ regression: { byMonth } }: Report, benchmark: string): string {
   const { alpha, beta, n } = byMonth.regression;
-  if (!Number.isFinite(alpha.p)) return 'There are too few months to tell a skill from chance.';
+  if (n < 3) return 'There are too few months to tell a skill from chance.';
+  if (!Number.isFinite(alpha.p)) return 'One of the two did not move at all: there is nothing to explain.';
   const moves = `When ${benchmark} moves by 1%, the strategy moves by ${ratio(beta.value)}% on average.`;
   const left = `What is left, ${percent(alpha.value, 2)} a month,`;
   return alpha.p < 0.05

@@ -77,7 +77,9 @@ function Rolling({ title, show, values, days, first }: RollingProps) {
     return (
       <figure>
         <figcaption>{title}</figcaption>
-        <p className="py-6 text-soft">The span is shorter than the window.</p>
+        <p className="py-6 text-soft">
+          Undefined here: the span is shorter than the window, or nothing moved.
+        </p>
       </figure>
     );
   }
