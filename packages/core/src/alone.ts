@@ -7,6 +7,7 @@ import type { Universe } from './rules/panel.ts';
 import type { RunRequest } from './simulation/prepare.ts';
 import { buyAndHold } from './statistics/benchmark.ts';
 import { type CurveFigures, curveFigures } from './statistics/curve-figures.ts';
+import { ratio } from './statistics/moments.ts';
 import { reduceCurves } from './statistics/reduce.ts';
 import type { TradeFigures } from './statistics/trade-figures.ts';
 import type { Side, Strategy } from './strategy/strategy.ts';
@@ -15,6 +16,8 @@ export interface Alone {
   readonly symbol: string;
   readonly strategy: CurveFigures & TradeFigures & { readonly exposure: number };
   readonly held: CurveFigures;
+  /** growth a year by the rules less that of holding */
+  readonly more: number;
   /** whether the rules grew the account by more than holding did */
   readonly beats: boolean;
   /** both curves at about as many points as a small chart has */
@@ -56,12 +59,18 @@ export function runAlone(
     symbol,
     strategy: figures,
     held: heldFigures,
+    more: figures.cagr - heldFigures.cagr,
     beats: figures.endEquity > heldFigures.endEquity,
     curve: {
       equity: Float64Array.from(places, (t) => marks.equity[t]),
       held: Float64Array.from(places, (t) => held[t]),
     },
   };
+}
+
+/** The share of instruments on which the rules beat holding; NaN of none. */
+export function shareBeating(alones: readonly Alone[]): number {
+  return ratio(alones.filter(({ beats }) => beats).length, alones.length);
 }
 
 /** One slot that takes all of the equity; everything else as it was. */

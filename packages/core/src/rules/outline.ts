@@ -41,8 +41,7 @@ export function readOutline(text: string, unit: BarUnit = 'day'): OutlineRead {
       found++;
       return { kind: 'off', of: node, place: node.place };
     }
-    if (node.kind === 'and' || node.kind === 'or') return { ...node, parts: node.parts.map(mark) };
-    return withChildren(node, childrenOf(node).map(inside));
+    return inside(node);
   };
   // Only parts of groups can be switched off by themselves.
   const inside = (node: Node): Node =>

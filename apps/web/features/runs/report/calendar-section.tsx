@@ -2,9 +2,9 @@
 
 import type { Report } from '@plateau/core';
 import { clsx } from 'clsx';
-import { ToggleGroup } from 'radix-ui';
 import { useState } from 'react';
 import { percent } from '@/ui/format.ts';
+import { Toggle } from '@/ui/toggle.tsx';
 
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 const VIEWS = ['strategy', 'benchmark', 'difference'] as const;
@@ -30,23 +30,13 @@ export function CalendarSection({
   };
   return (
     <>
-      <ToggleGroup.Root
-        type="single"
-        aria-label="Whose months"
+      <Toggle
+        label="Whose months"
         value={view}
-        onValueChange={(next) => next && setView(next as View)}
-        className="mb-2 inline-flex rounded-sm border border-hairline"
-      >
-        {VIEWS.map((value) => (
-          <ToggleGroup.Item
-            key={value}
-            value={value}
-            className="px-2 py-0.5 text-soft data-[state=on]:bg-accent-paper data-[state=on]:text-ink"
-          >
-            {names[value]}
-          </ToggleGroup.Item>
-        ))}
-      </ToggleGroup.Root>
+        choices={VIEWS.map((value) => [value, names[value]] as const)}
+        onChange={setView}
+        className="mb-2"
+      />
       <table aria-label="Returns by month" className="w-full max-w-5xl text-right">
         <thead>
           <tr className="border-b border-hairline">

@@ -1,7 +1,6 @@
 'use client';
 
 import { isoFromDay, type Report, reduceCurves } from '@plateau/core';
-import { ToggleGroup } from 'radix-ui';
 import { useState } from 'react';
 import {
   CartesianGrid,
@@ -14,6 +13,12 @@ import {
   YAxis,
 } from 'recharts';
 import { percent, ratio } from '@/ui/format.ts';
+import { Toggle } from '@/ui/toggle.tsx';
+
+const WINDOWS = [
+  ['one', 'one year'],
+  ['three', 'three years'],
+] as const;
 
 const MEASURES = [
   ['growth', 'Growth a year', percent],
@@ -29,23 +34,13 @@ export function RollingSection({ report, days }: { report: Report; days: Int32Ar
   const rolling = report.rolling[window];
   return (
     <>
-      <ToggleGroup.Root
-        type="single"
-        aria-label="Length of the window"
+      <Toggle
+        label="Length of the window"
         value={window}
-        onValueChange={(next) => next && setWindow(next as 'one' | 'three')}
-        className="mb-2 inline-flex rounded-sm border border-hairline"
-      >
-        {(['one', 'three'] as const).map((value) => (
-          <ToggleGroup.Item
-            key={value}
-            value={value}
-            className="px-2 py-0.5 text-soft data-[state=on]:bg-accent-paper data-[state=on]:text-ink"
-          >
-            {value === 'one' ? 'one year' : 'three years'}
-          </ToggleGroup.Item>
-        ))}
-      </ToggleGroup.Root>
+        choices={WINDOWS}
+        onChange={setWindow}
+        className="mb-2"
+      />
       <div className="grid grid-cols-2 gap-4">
         {MEASURES.map(([key, title, show]) => (
           <Rolling

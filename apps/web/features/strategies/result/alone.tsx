@@ -1,6 +1,6 @@
 'use client';
 
-import type { Alone } from '@plateau/core';
+import { type Alone, shareBeating } from '@plateau/core';
 import { useEffect, useRef, useState } from 'react';
 import { database } from '@/store/database.ts';
 import { Button } from '@/ui/button';
@@ -20,8 +20,6 @@ interface Progress {
   readonly fault?: string;
 }
 
-const more = (a: Alone): number => a.strategy.cagr - a.held.cagr;
-
 const columns: DataColumn<Alone>[] = [
   column('symbol', 'Symbol', (a) => a.symbol, { width: 62, left: true, show: (a) => a.symbol }),
   column('curve', 'Rules, and held', (a) => a.strategy.totalReturn, {
@@ -35,7 +33,7 @@ const columns: DataColumn<Alone>[] = [
     show: (a) => percent(a.strategy.cagr),
   }),
   column('held', 'held', (a) => a.held.cagr, { width: 56, signed: true, show: (a) => percent(a.held.cagr) }),
-  column('more', 'More', more, { width: 58, signed: true, show: (a) => percent(more(a)) }),
+  column('more', 'More', (a) => a.more, { width: 58, signed: true, show: (a) => percent(a.more) }),
   column('drawdown', 'Drawdown', (a) => a.strategy.maxDrawdown, {
     width: 68,
     show: (a) => percent(a.strategy.maxDrawdown),
@@ -145,8 +143,8 @@ export function EachAlone({ sheet, run }: { sheet: Sheet; run: ShownRun }) {
             </>
           ) : (
             <span>
-              On {count(beating)} of {count(rows.length)} instruments ({percent(beating / rows.length, 0)})
-              the rules beat holding.
+              On {count(beating)} of {count(rows.length)} instruments ({percent(shareBeating(rows), 0)}) the
+              rules beat holding.
               {rows.length < total && ` ${count(total - rows.length)} could not be run alone.`}
             </span>
           )}

@@ -2,19 +2,24 @@
 
 import { readStrategyFile, writeStrategyFile } from '@plateau/files';
 import { Copy, Download, FilePlus2, Library, Redo2, Trash2, Undo2, Upload } from 'lucide-react';
-import { ToggleGroup } from 'radix-ui';
 import { useEffect, useRef } from 'react';
 import { toast } from 'sonner';
 import { useCommandMenu } from '@/features/shell/command-menu.tsx';
 import { IconButton } from '@/ui/button';
 import { saveFile } from '@/ui/save-file.ts';
+import { Toggle } from '@/ui/toggle.tsx';
 import { fieldOf } from './fields.ts';
 import { readDraft } from './read.ts';
-import { type RuleView, useRuleView } from './rule-field.tsx';
+import { useRuleView } from './rule-field.tsx';
 import { type Sheet, type Transaction, textOf } from './sheet.ts';
 import { SheetTabs } from './sheet-tabs.tsx';
 import { useSheets } from './sheets.ts';
 import { Shortcuts } from './shortcuts.tsx';
+
+const VIEWS = [
+  ['blocks', 'Blocks'],
+  ['text', 'Text'],
+] as const;
 
 const LARGEST_FILE = 2_000_000;
 
@@ -125,23 +130,7 @@ export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void
 function ViewToggle() {
   const [view, setView] = useRuleView();
   return (
-    <ToggleGroup.Root
-      type="single"
-      aria-label="How rules are shown"
-      value={view}
-      onValueChange={(next) => next && setView(next as RuleView)}
-      className="ml-auto flex rounded-sm border border-hairline"
-    >
-      {(['blocks', 'text'] as const).map((value) => (
-        <ToggleGroup.Item
-          key={value}
-          value={value}
-          className="px-2 py-0.5 text-soft capitalize data-[state=on]:bg-accent-paper data-[state=on]:text-ink"
-        >
-          {value}
-        </ToggleGroup.Item>
-      ))}
-    </ToggleGroup.Root>
+    <Toggle label="How rules are shown" value={view} choices={VIEWS} onChange={setView} className="ml-auto" />
   );
 }
 
