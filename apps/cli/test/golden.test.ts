@@ -3,8 +3,10 @@
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { barsPerYear, createEngine, reportOf } from '@plateau/core';
 import Papa from 'papaparse';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { readInputs } from '../src/inputs.ts';
 import { runCommand } from '../src/run.ts';
 
 const golden = join(import.meta.dirname, 'golden');
@@ -77,6 +79,25 @@ describe.each(cases)('golden case %s', (name) => {
       differences({ value: ours.get(path) ?? 'absent' }, { value: String(value) }, path),
     );
     expect(faults).toEqual([]);
+  });
+
+  it('shows the figures of its summary in the report', () => {
+    const { benchmark, from, to } = readJson(join(folder, 'run.json'));
+    const { request, market, universe } = readInputs({
+      strategy: join(folder, 'strategy.json'),
+      bars: join(golden, 'bars'),
+      universe: join(golden, 'universe.csv'),
+      benchmark,
+      ...(from ? { from } : {}),
+      ...(to ? { to } : {}),
+    });
+    const outcome = createEngine(market, universe).inspect(request);
+    if (outcome.kind !== 'done') throw new Error('it did not run');
+    const { run } = outcome.inspection;
+    const { figures } = reportOf(run, { barsPerYear: barsPerYear(request.strategy.bars) });
+    // A figure that is undefined is null in the file.
+    const shown = JSON.parse(JSON.stringify({ ...figures.strategy, eitherWayBars: run.eitherWayBars }));
+    expect(shown).toEqual(readJson(join(out, 'summary.json')).figures);
   });
 
   it('matches how often each outcome stands in the decision log', () => {

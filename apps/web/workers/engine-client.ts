@@ -3,15 +3,23 @@
 import {
   type Alone,
   type BaselineFigures,
+  type Beside,
   Cancelled,
   type Explanation,
   type RunRequest,
   type SharedMarket,
   type Task,
-  type WhyDay,
   WorkPool,
 } from '@plateau/core';
-import type { EngineJob, EngineResult, EngineSetup, ReportOutcome, ShownOutcome } from './engine.worker.ts';
+import type {
+  Answers,
+  EngineJob,
+  EngineResult,
+  EngineSetup,
+  Question,
+  ReportOutcome,
+  ShownOutcome,
+} from './engine.worker.ts';
 import type { MarketAnswer } from './market.worker.ts';
 import { neededSymbols } from './needed-symbols.ts';
 import { workersOf } from './web-workers.ts';
@@ -139,40 +147,50 @@ export async function explainInWorker(
   }
 }
 
-/** Why an instrument was entered on a day, or why not. @throws as {@link reportInWorker} */
-export async function whyInWorker(
+/**
+ * Asks something of a run; undefined when it has problems or there is nothing to say. An instrument that the question
+ * names is brought into memory with the run's own.
+ * @throws as {@link reportInWorker}
+ */
+export async function askInWorker<Asked extends Question>(
   universe: string,
   request: RunRequest,
-  symbol: string,
-  day: number,
-): Promise<WhyDay | undefined> {
-  const pool = await (await engineFor(universe, request, [symbol])).pool;
-  const [result] = await pool.run([{ kind: 'why', universe, request, symbol, day }]).results;
-  return result?.kind === 'why' ? result.why : undefined;
+  question: Asked,
+): Promise<Answers[Asked['ask']] | undefined> {
+  const also = 'symbol' in question ? [question.symbol] : [];
+  const pool = await (await engineFor(universe, request, also)).pool;
+  const [result] = await pool.run([{ kind: 'ask', universe, request, question }]).results;
+  return result?.kind === 'ask' ? (result.answer as Answers[Asked['ask']] | undefined) : undefined;
 }
 
 /** Cancels the report asked for before: the newest wins. */
 let reporting: Task<EngineResult> | undefined;
 
-/**
- * A run with its report. @throws when the market cannot be read, or the worker died twice
- * @param span a part of its days; undefined for all
- */
+export interface ReportAsked {
+  /** the Sharpe ratios of the variants tried */
+  readonly tried?: readonly number[];
+  /** a part of the run's days; all of them when left out */
+  readonly span?: { readonly from: number; readonly to: number } | undefined;
+  /** other curves to hold it against */
+  readonly beside?: readonly Beside[];
+}
+
+/** A run with its report. @throws when the market cannot be read, or the worker died twice */
 export async function reportInWorker(
   universe: string,
   request: RunRequest,
-  tried: readonly number[],
-  span?: { readonly from: number; readonly to: number },
+  { tried = [], span, beside = [] }: ReportAsked = {},
 ): Promise<ReportOutcome> {
+  const also = beside.flatMap((one) => (one.kind === 'held' ? [one.symbol] : []));
   const [engine, symbols] = await Promise.all([
-    engineFor(universe, request),
+    engineFor(universe, request, also),
     neededSymbols(universe, request),
   ]);
   const pool = await engine.pool;
   try {
     reporting?.cancel();
     reporting = pool.run([
-      { kind: 'report', universe, request, tried, symbols: [...symbols], ...(span && { span }) },
+      { kind: 'report', universe, request, tried, beside, symbols: [...symbols], ...(span && { span }) },
     ]);
     const [result] = await reporting.results;
     return result?.kind === 'report' ? result.outcome : { kind: 'stopped' };

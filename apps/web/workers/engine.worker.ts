@@ -3,13 +3,16 @@
 import {
   type Alone,
   type BaselineFigures,
+  type Beside,
   barsPerYear,
   createEngine,
+  type DayBook,
   type Engine,
   type Explanation,
   entryShares,
   type FromWorker,
   fingerprint,
+  type Inspection,
   type Market,
   openMarket,
   type Report,
@@ -22,13 +25,29 @@ import {
   type SharedMarket,
   serve,
   type ToWorker,
+  type TradeStory,
   type Universe,
   type WhyDay,
+  type WhySpan,
 } from '@plateau/core';
 import { database } from '@/store/database.ts';
 
 export interface EngineSetup {
   readonly market: SharedMarket;
+}
+
+/** What can be asked of a run. */
+export type Question =
+  | { readonly ask: 'why'; readonly symbol: string; readonly day: number }
+  | { readonly ask: 'whyBetween'; readonly symbol: string; readonly from: number; readonly to: number }
+  | { readonly ask: 'day'; readonly day: number }
+  | { readonly ask: 'story'; readonly trade: Parameters<Inspection['story']>[0] };
+
+export interface Answers {
+  readonly why: WhyDay;
+  readonly whyBetween: WhySpan;
+  readonly day: DayBook;
+  readonly story: TradeStory | undefined;
 }
 
 export type EngineJob = {
@@ -40,12 +59,13 @@ export type EngineJob = {
   | { readonly kind: 'explain' }
   | { readonly kind: 'alone'; readonly symbol: string }
   | { readonly kind: 'baseline'; readonly seed: number }
-  | { readonly kind: 'why'; readonly symbol: string; readonly day: number }
+  | { readonly kind: 'ask'; readonly question: Question }
   | {
       readonly kind: 'report';
       /** a part of the run's days; all of them when left out */
       readonly span?: { readonly from: number; readonly to: number };
       readonly tried: readonly number[];
+      readonly beside: readonly Beside[];
       /** the instruments the run may read, for the fingerprint */
       readonly symbols: readonly string[];
     }
@@ -67,7 +87,7 @@ export type EngineResult =
   | { readonly kind: 'alone'; readonly alone: Alone | undefined }
   | { readonly kind: 'report'; readonly outcome: ReportOutcome }
   | { readonly kind: 'baseline'; readonly figures: BaselineFigures | undefined }
-  | { readonly kind: 'why'; readonly why: WhyDay | undefined };
+  | { readonly kind: 'ask'; readonly answer: Answers[keyof Answers] };
 
 function prepare(setup: EngineSetup) {
   const market = openMarket(setup.market);
@@ -92,23 +112,43 @@ function prepare(setup: EngineSetup) {
         const figures = shares.of && randomEntryRun(engine, request, shares.of, job.seed);
         return { kind: 'baseline', figures };
       }
-      case 'why':
-        return { kind: 'why', why: engine.why(request, job.symbol, job.day) };
+      case 'ask': {
+        const outcome = engine.inspect(request, goOn);
+        return {
+          kind: 'ask',
+          answer: outcome.kind === 'done' ? answer(outcome.inspection, job.question) : undefined,
+        };
+      }
       case 'report': {
-        const outcome = engine.run(request, goOn);
+        const outcome = engine.inspect(request, goOn);
         if (outcome.kind !== 'done') return { kind: 'report', outcome };
-        const report = reportOf(outcome.run, {
+        const { run, beside } = outcome.inspection;
+        const report = reportOf(run, {
           ...job.span,
           barsPerYear: barsPerYear(request.strategy.bars),
           tried: job.tried,
+          beside: job.beside.map(beside).filter((curve) => curve !== undefined),
         });
         const data = fingerprintOf(market, universe, job.symbols);
-        return { kind: 'report', outcome: { ...shownRun(outcome.run), report, data } };
+        return { kind: 'report', outcome: { ...shownRun(run), report, data } };
       }
       case 'run':
         return { kind: 'run', outcome: shown(engine.run(request, goOn)) };
     }
   };
+}
+
+function answer(inspection: Inspection, question: Question): Answers[keyof Answers] {
+  switch (question.ask) {
+    case 'why':
+      return inspection.why(question.symbol, question.day);
+    case 'whyBetween':
+      return inspection.whyBetween(question.symbol, question.from, question.to);
+    case 'day':
+      return inspection.day(question.day);
+    case 'story':
+      return inspection.story(question.trade);
+  }
 }
 
 const shown = (outcome: RunOutcome): ShownOutcome =>

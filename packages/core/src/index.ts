@@ -14,8 +14,14 @@ export {
   weekdayOf,
   yearOf,
 } from './days/day.ts';
-export { createEngine, type Engine, type Run, type RunOutcome } from './engine.ts';
+export { createEngine, type Engine, type InspectOutcome, type RunOutcome } from './engine.ts';
 export type { Explanation } from './explain.ts';
+export type { ConditionOnDay } from './inspect/conditions.ts';
+export type { DayBook } from './inspect/day-book.ts';
+export type { Beside, Inspection } from './inspect/inspection.ts';
+export type { TradeStory } from './inspect/trade-story.ts';
+export type { CandidateOnDay, WhyDay } from './inspect/why-day.ts';
+export type { DayVerdict, WhySpan } from './inspect/why-span.ts';
 export { catalogue, formOf, measureOf } from './measures/catalogue.ts';
 export type { Measure } from './measures/measure.ts';
 export { fingerprint } from './numeric/fingerprint.ts';
@@ -35,7 +41,7 @@ export {
 } from './quality/findings.ts';
 export { type GapYear, gapCalendar } from './quality/gap-calendar.ts';
 export { type Repair, repairedBars, unsettled } from './quality/repairs.ts';
-export { type Report, type ReportSettings, reportOf } from './report.ts';
+export { type BesideFigures, type Report, type ReportSettings, reportOf } from './report.ts';
 export type { ConditionCount } from './rules/census.ts';
 export { readRule } from './rules/check.ts';
 export { columnOf } from './rules/column-of.ts';
@@ -48,6 +54,7 @@ export { printRule } from './rules/print.ts';
 export { nearest } from './rules/suggest.ts';
 export { type Comparator, isCondition, type Node, type NumberNode, type Place } from './rules/tree.ts';
 export { knownPhrases } from './rules/words.ts';
+export type { Run } from './run.ts';
 export type { Distances } from './simulation/distances.ts';
 export type { Problem, RunRequest } from './simulation/prepare.ts';
 export { OUTCOMES, type Trade } from './simulation/records.ts';
@@ -55,9 +62,17 @@ export type { CalendarTable } from './statistics/calendar-table.ts';
 export { type Caution, cautionsOf } from './statistics/cautions.ts';
 export { compareRuns, type RunPair } from './statistics/compare-runs.ts';
 export { type Distribution, quantile } from './statistics/distribution.ts';
-export type { Figures } from './statistics/figures.ts';
+export {
+  type FigureEntry,
+  type FigureKind,
+  type FigurePart,
+  figureCatalogue,
+  figureOf,
+} from './statistics/figure-catalogue.ts';
+export { exposures, type Figures } from './statistics/figures.ts';
 export { reduceCurves } from './statistics/reduce.ts';
 export type { Luck, Range } from './statistics/resample.ts';
+export { multiplesOf } from './statistics/scale.ts';
 export { type SizeExample, type SizesTaken, sizesTaken } from './statistics/size-example.ts';
 export type { SpanFigures } from './statistics/span-figures.ts';
 export type { TradeGroup, TradeGrouping } from './statistics/trade-groups.ts';
@@ -68,4 +83,3 @@ export { type SweepResult, type SweepSetup, sweepWork } from './sweeps/sweep.ts'
 export { type InstrumentMeasures, measureInstrument } from './universes/measure-instrument.ts';
 export { type Combination, combine, membersByDay } from './universes/spells.ts';
 export { ENGINE_VERSION } from './version.ts';
-export type { WhyDay } from './why.ts';

@@ -1,16 +1,20 @@
 // Everything a report says of one run, or of a part of it.
 
-import type { Run } from './engine.ts';
+import type { BesideCurve } from './inspect/inspection.ts';
+import type { Run } from './run.ts';
 import type { Trade } from './simulation/records.ts';
 import { type Excess, excessByBar, excessByMonth } from './statistics/against-benchmark.ts';
 import { type CalendarTable, calendarTable } from './statistics/calendar-table.ts';
+import { type CurveFigures, curveFigures } from './statistics/curve-figures.ts';
 import { type DeflatedSharpe, deflatedSharpe } from './statistics/deflated-sharpe.ts';
 import { type Distribution, distributionOf } from './statistics/distribution.ts';
 import { type DrawdownRow, deepestDrawdowns } from './statistics/drawdown.ts';
+import { type FigureKey, type FigurePart, figureCatalogue } from './statistics/figure-catalogue.ts';
 import { periodsOf } from './statistics/periods.ts';
 import { type Luck, resampled } from './statistics/resample.ts';
 import { returnsOf } from './statistics/returns.ts';
 import { type RollingFigures, rollingFigures } from './statistics/rolling-figures.ts';
+import { sliceOf } from './statistics/slice.ts';
 import { type SpanFigures, spanFigures } from './statistics/span-figures.ts';
 import {
   TRADE_GROUPINGS,
@@ -27,6 +31,10 @@ import {
   streaksOf,
 } from './statistics/trade-studies.ts';
 
+export interface BesideFigures extends BesideCurve {
+  readonly figures: CurveFigures;
+}
+
 interface TradesSaid {
   readonly returns: Distribution;
   /** of the trades with an initial stop */
@@ -38,6 +46,10 @@ export interface Report {
   readonly first: number;
   readonly last: number;
   readonly figures: SpanFigures;
+  /** the numbers each figure of the strategy is worked out from */
+  readonly madeOf: Readonly<Record<FigureKey, readonly FigurePart[]>>;
+  /** the other curves it is held against, over all of the run's days, with their figures in the span */
+  readonly beside: readonly BesideFigures[];
   readonly calendar: { readonly strategy: CalendarTable; readonly benchmark: CalendarTable };
   /** over one and three years, one value a bar from the span's first; NaN until a window is full */
   readonly rolling: { readonly one: RollingFigures; readonly three: RollingFigures };
@@ -63,6 +75,7 @@ export interface ReportSettings {
   readonly to?: number;
   /** the Sharpe ratios a year of the variants tried, this one among them */
   readonly tried?: readonly number[];
+  readonly beside?: readonly BesideCurve[];
 }
 
 /** Distances from the entry price that stops and targets are asked about. */
@@ -70,7 +83,7 @@ const LEVELS = [0.02, 0.04, 0.06, 0.08, 0.1, 0.15, 0.2, 0.3];
 
 /** A run needs two marks in the span; a narrower one is widened to the whole. */
 export function reportOf(run: Run, settings: ReportSettings): Report {
-  const { from = -Infinity, to = Infinity, barsPerYear, tried = [] } = settings;
+  const { from = -Infinity, to = Infinity, barsPerYear, tried = [], beside = [] } = settings;
   const { day, equity } = run.marks;
   const begin = Math.max(
     0,
@@ -85,9 +98,8 @@ export function reportOf(run: Run, settings: ReportSettings): Report {
   const riskFree = run.riskFree.slice(first, last);
   const months = periodsOf(days, 'month');
   const years = periodsOf(days, 'year');
-  const trades = run.trades.filter(
-    ({ exitDay = Infinity }) => exitDay <= days[days.length - 1] && (first === 0 || exitDay > days[0]),
-  );
+  const slice = sliceOf({ ...run, barsPerYear }, first, last);
+  const { trades } = slice;
   const byBar = excessByBar(ours, theirs, riskFree);
   const rolling = (span: number): RollingFigures =>
     rollingFigures(ours, theirs, riskFree, span * barsPerYear, barsPerYear);
@@ -95,6 +107,14 @@ export function reportOf(run: Run, settings: ReportSettings): Report {
     first,
     last,
     figures: spanFigures({ ...run, barsPerYear }, first, last),
+    madeOf: Object.fromEntries(figureCatalogue.map(({ key, madeOf }) => [key, madeOf(slice)])) as Record<
+      FigureKey,
+      readonly FigurePart[]
+    >,
+    beside: beside.map((curve) => ({
+      ...curve,
+      figures: curveFigures(days, curve.equity.subarray(first, last + 1), riskFree, barsPerYear),
+    })),
     calendar: {
       strategy: calendarTable(ours, months, years),
       benchmark: calendarTable(theirs, months, years),

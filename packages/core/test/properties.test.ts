@@ -161,6 +161,7 @@ describe('a run', () => {
                 entryPrice: trade.entryPrice / 2,
                 exitPrice: (trade.exitPrice as number) / 2,
                 shares: trade.shares * 2,
+                wanted: trade.wanted * 2,
                 riskPerShare: trade.riskPerShare / 2,
               }
             : trade,

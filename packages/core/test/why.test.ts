@@ -18,9 +18,9 @@ const strategy = (enter: string, leave = 'never'): Strategy => ({
   long: { enter, leave, rank: { by: 'close', first: 'highest' }, stops: { trigger: 'touch' } },
 });
 const why = (enter: string, symbol: string, day: number, leave?: string) => {
-  const told = engine.why({ strategy: strategy(enter, leave), benchmark: 'A' }, symbol, day);
-  if (!told) throw new Error('it has problems');
-  return told;
+  const told = engine.inspect({ strategy: strategy(enter, leave), benchmark: 'A' });
+  if (told.kind !== 'done') throw new Error('it has problems');
+  return told.inspection.why(symbol, day);
 };
 const day = (k: number): number => up.day[k] as number;
 
@@ -74,6 +74,6 @@ describe('why', () => {
   it('has nothing to say before the first bar, of an unknown instrument, or of a faulty strategy', () => {
     expect(why('close > 0', 'A', 1).day).toBe(undefined);
     expect(why('close > 0', 'NONE', day(3)).day).toBe(undefined);
-    expect(engine.why({ strategy: strategy('close >'), benchmark: 'A' }, 'A', day(3))).toBe(undefined);
+    expect(engine.inspect({ strategy: strategy('close >'), benchmark: 'A' }).kind).toBe('problems');
   });
 });

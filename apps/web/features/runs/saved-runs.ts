@@ -19,7 +19,7 @@ export async function keepRun({ name, sheet, universe, request }: Keep): Promise
     database.universes.get(universe),
     database.logbook.where('sheet').equals(sheet).toArray(),
   ]);
-  const outcome = await reportInWorker(universe, request, []);
+  const outcome = await reportInWorker(universe, request);
   if (outcome.kind !== 'done') throw new Error('The run did not come to its end.');
   const run: StoredRun = {
     id: crypto.randomUUID(),

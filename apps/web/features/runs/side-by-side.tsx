@@ -44,7 +44,7 @@ export function SideBySide({ kept }: { kept: readonly StoredRun[] }) {
     setFault(undefined);
     const all = async (): Promise<void> => {
       for (const one of kept) {
-        const outcome = await reportInWorker(one.universe, one.request, one.tried);
+        const outcome = await reportInWorker(one.universe, one.request);
         if (late) return;
         if (outcome.kind === 'done') setShown((before) => [...before, { kept: one, run: outcome.run }]);
         else if (outcome.kind === 'problems')

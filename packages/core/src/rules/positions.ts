@@ -9,7 +9,7 @@ import { calculateOne, equal, FALSE, greater, TRUE, UNDEFINED } from './columns.
 import type { Evaluator } from './evaluate.ts';
 import { type Node, type NumberNode, walk } from './tree.ts';
 
-interface HeldPosition {
+export interface HeldPosition {
   readonly sign: 1 | -1;
   readonly entryBar: number;
   readonly entryPrice: number;
@@ -31,8 +31,16 @@ export function readsPosition(node: Node): boolean {
 
 /** Compiles a leave rule for one instrument; every column it needs is computed now. */
 export function compilePositionRule(rule: Node, evaluator: Evaluator, instrument: number): PositionRule {
+  return positionReader(evaluator, instrument).truth(rule);
+}
+
+/** Compiles rules and values of one instrument that may read a position. */
+export function positionReader(
+  evaluator: Evaluator,
+  instrument: number,
+): { readonly truth: (rule: Node) => PositionRule; readonly value: (node: Node) => PositionValue } {
   const bars = evaluator.panel.bars[instrument];
-  return truth(rule);
+  return { truth, value };
 
   function truth(node: Node): PositionRule {
     if (!readsPosition(node)) {

@@ -41,7 +41,11 @@ export class Decider {
 
   /** Section 3.1, for every position; an exit still waiting for its bar keeps its reason. */
   queueExits(t: number): void {
-    for (const p of this.#account.positions) if (p.queued === undefined) p.queued = this.#exitReason(p, t);
+    for (const p of this.#account.positions) {
+      if (p.queued !== undefined) continue;
+      p.queued = this.#exitReason(p, t);
+      if (p.queued !== undefined) p.queuedOn = this.#plan.calendar[t];
+    }
   }
 
   /** Sections 3.2 to 3.4: fills the queue with the day's entries, in the order in which they will be filled. */
@@ -65,7 +69,9 @@ export class Decider {
         queue.append(side, c);
       }
       if (side.rank) {
-        this.#dropUndefinedRanks(queue, from, true);
+        queue.dropUndefinedRanks(from, (n) =>
+          this.#journal.decided(queue.day, queue.instrument[n], queue.sign[n], Number.NaN, 'no-rank'),
+        );
         queue.sortByRank(from, side.rank.highestFirst);
       }
       if (side.rotation) queue.count = Math.min(queue.count, from + this.#freeSlots(side));
@@ -101,30 +107,12 @@ export class Decider {
       this.#keptOn = t;
       this.#keptOf = side;
       const eligible = this.#eligible;
-      eligible.count = 0;
-      for (let c = side.candidates.start[t]; c < side.candidates.start[t + 1]; c++) eligible.append(side, c);
-      if (side.rank) {
-        this.#dropUndefinedRanks(eligible, 0, false);
-        eligible.sortByRank(0, side.rank.highestFirst);
-      }
+      eligible.fillRanked(side, t);
       this.#kept.clear();
       const places = Math.min(side.rotation?.keep ?? 0, eligible.count);
       for (let n = 0; n < places; n++) this.#kept.add(eligible.instrument[n]);
     }
     return this.#kept.has(p.instrument);
-  }
-
-  #dropUndefinedRanks(entries: Entries, from: number, log: boolean): void {
-    for (let n = from; n < entries.count; ) {
-      if (!Number.isNaN(entries.rank[n])) {
-        n++;
-        continue;
-      }
-      if (log) {
-        this.#journal.decided(entries.day, entries.instrument[n], entries.sign[n], Number.NaN, 'no-rank');
-      }
-      entries.drop(n);
-    }
   }
 
   /** Not held, or held on the other side with an exit that fills at the same moment (section 3.2). */

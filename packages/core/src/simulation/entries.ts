@@ -56,6 +56,28 @@ export class Entries {
     this.rank.copyWithin(n, n + 1, last + 1);
   }
 
+  /** The side's candidates of a tick in the order of their ranks, without those that have none. */
+  fillRanked(side: SidePlan, t: number): void {
+    const { start } = side.candidates;
+    this.count = 0;
+    for (let c = start[t]; c < start[t + 1]; c++) this.append(side, c);
+    if (!side.rank) return;
+    this.dropUndefinedRanks(0);
+    this.sortByRank(0, side.rank.highestFirst);
+  }
+
+  /** @param dropped is told of each before it goes */
+  dropUndefinedRanks(from: number, dropped?: (n: number) => void): void {
+    for (let n = from; n < this.count; ) {
+      if (!Number.isNaN(this.rank[n])) {
+        n++;
+        continue;
+      }
+      dropped?.(n);
+      this.drop(n);
+    }
+  }
+
   /** Sorts the entries from `from` on, all of one side, by rank value; ties stay as they came, which is by symbol. */
   sortByRank(from: number, highestFirst: boolean): void {
     if (this.count - from > INSERTION_IS_FASTER) this.#sortMany(from, highestFirst);

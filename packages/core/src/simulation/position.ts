@@ -8,6 +8,9 @@ export interface Position {
   readonly side: SidePlan;
   readonly sign: 1 | -1;
   readonly shares: number;
+  /** the equity its size was taken of, and the shares wanted before what the account could pay */
+  readonly sizedOn: number;
+  readonly wanted: number;
   readonly entryPrice: number;
   readonly decisionDay: number;
   readonly entryDay: number;
@@ -25,6 +28,8 @@ export interface Position {
   /** shares times the price it was last valued at */
   value: number;
   queued: ExitReason | undefined;
+  /** the day on which `queued` was decided */
+  queuedOn: number | undefined;
   commission: number;
   carry: number;
   worst: number;

@@ -40,8 +40,14 @@ export function targetLevel(
   }
 }
 
+/** What the stops of a position are worked out from. */
+type Protected = Pick<
+  Position,
+  'side' | 'sign' | 'instrument' | 'initialStop' | 'trail' | 'bestClose' | 'bar'
+>;
+
 /** The tighter of initial and trailing stop; NaN without either. */
-export function stopInForce(p: Position): number {
+export function stopInForce(p: Protected): number {
   if (Number.isNaN(p.initialStop)) return p.trail;
   if (Number.isNaN(p.trail)) return p.initialStop;
   return (p.trail - p.initialStop) * p.sign > 0 ? p.trail : p.initialStop;
@@ -53,7 +59,7 @@ export function stopReason(p: Position): 'stop' | 'trail' {
 }
 
 /** Moves the trailing stop after the day's mark, only in the position's favour. */
-export function moveTrail(p: Position, close: number): void {
+export function moveTrail(p: Protected, close: number): void {
   if ((close - p.bestClose) * p.sign > 0) p.bestClose = close;
   const { trail } = p.side;
   if (!trail) return;

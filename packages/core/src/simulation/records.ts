@@ -11,7 +11,12 @@ export interface Trade {
   readonly decisionDay: number;
   readonly entryDay: number;
   readonly entryPrice: number;
+  /** the equity its size was taken of, and the shares wanted before what the account could pay */
+  readonly sizedOn: number;
+  readonly wanted: number;
   readonly shares: number;
+  /** the close that decided on the exit; undefined where a price during the day did */
+  readonly exitDecisionDay: number | undefined;
   readonly exitDay: number | undefined;
   readonly exitPrice: number | undefined;
   readonly exitReason: ExitReason | undefined;

@@ -26,7 +26,7 @@ export function sharesWanted(
   return shares > 0 && Number.isFinite(shares) ? rounded(shares, size.fractional) : 0;
 }
 
-function sharesByMethod(
+export function sharesByMethod(
   plan: Plan,
   side: SidePlan,
   instrument: number,
@@ -54,7 +54,7 @@ function sharesByMethod(
 }
 
 /** D, the distance from the fill price to the initial stop; NaN without one. */
-function riskPerShare(side: SidePlan, instrument: number, bar: number, price: number): number {
+export function riskPerShare(side: SidePlan, instrument: number, bar: number, price: number): number {
   if (!side.initial) return Number.NaN;
   return (price - stopLevel(side.initial, price, side.sign, instrument, bar)) * side.sign;
 }

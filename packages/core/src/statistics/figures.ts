@@ -1,11 +1,12 @@
 // All headline figures of a run beside its benchmark's (statistics.md).
 
-import type { Ledger, Marks, Trade } from '../simulation/records.ts';
+import type { Ledger, Marks } from '../simulation/records.ts';
 import { type CurveFigures, curveFigures } from './curve-figures.ts';
 import { deviation, mean, ratio } from './moments.ts';
-import { type Periods, periodReturns } from './periods.ts';
+import { periodReturns } from './periods.ts';
 import { regress } from './regression.ts';
 import { difference, returnsOf } from './returns.ts';
+import type { Slice } from './slice.ts';
 import { type TradeFigures, tradeFigures } from './trade-figures.ts';
 
 interface BenchmarkFigures extends CurveFigures {
@@ -25,57 +26,57 @@ export interface Figures extends CurveFigures, TradeFigures {
   readonly benchmark: BenchmarkFigures;
 }
 
-export interface FiguresInput {
-  readonly marks: Marks;
-  readonly ledger: Ledger;
-  /** closed trades */
-  readonly trades: readonly Trade[];
-  /** the benchmark's curve over the same days, and its own figures */
-  readonly benchmark: Float64Array;
-  readonly benchmarkFigures: CurveFigures;
-  /** the risk-free return of each step */
-  readonly riskFree: Float64Array;
-  readonly months: Periods;
-  readonly barsPerYear: number;
-}
-
-export function figuresOf(input: FiguresInput): Figures {
+/** @param held the benchmark's own figures, where they are known already */
+export function figuresOf(input: Slice, held?: CurveFigures): Figures {
   const { marks, riskFree, barsPerYear } = input;
   return {
     ...curveFigures(marks.day, marks.equity, riskFree, barsPerYear),
     ...tradeFigures(input.trades),
-    exposure: exposureOf(marks),
+    exposure: mean(exposures(marks)),
     timeInMarket: timeInMarket(marks),
     turnover: turnoverOf(marks, input.ledger),
     benchmark: {
-      ...input.benchmarkFigures,
+      ...(held ?? curveFigures(marks.day, input.benchmark, riskFree, barsPerYear)),
       ...against(input),
     },
   };
 }
 
-function exposureOf(marks: Marks): number {
-  let sum = 0;
-  for (let i = 0; i < marks.day.length; i++) sum += (marks.long[i] + marks.short[i]) / marks.equity[i];
-  return sum / marks.day.length;
+/** (longs + shorts) / equity at each mark. */
+export function exposures({ long, short, equity }: Marks): Float64Array {
+  const out = new Float64Array(equity.length);
+  for (let i = 0; i < out.length; i++) out[i] = (long[i] + short[i]) / equity[i];
+  return out;
 }
 
 function timeInMarket(marks: Marks): number {
+  return daysHeld(marks) / marks.day.length;
+}
+
+/** Marks with a position. */
+export function daysHeld({ positions }: Marks): number {
   let days = 0;
-  for (const held of marks.positions) if (held > 0) days++;
-  return days / marks.day.length;
+  for (const held of positions) if (held > 0) days++;
+  return days;
 }
 
 /** (value bought + value sold) / 2 / mean equity / years */
 function turnoverOf(marks: Marks, ledger: Ledger): number {
-  let traded = 0;
-  for (let i = 0; i < ledger.amount.length; i++)
-    if (ledger.shares[i] !== 0) traded += Math.abs(ledger.amount[i]);
-  const years = (marks.day[marks.day.length - 1] - marks.day[0]) / 365.25;
-  return ratio(traded / 2 / mean(marks.equity), years);
+  return ratio(tradedValue(ledger) / 2 / mean(marks.equity), yearsOf(marks.day));
 }
 
-function against(input: FiguresInput): Omit<BenchmarkFigures, keyof CurveFigures> {
+/** All that was bought and sold, in money. */
+export function tradedValue({ shares, amount }: Ledger): number {
+  let traded = 0;
+  for (let i = 0; i < amount.length; i++) if (shares[i] !== 0) traded += Math.abs(amount[i]);
+  return traded;
+}
+
+export function yearsOf(days: Int32Array): number {
+  return (days[days.length - 1] - days[0]) / 365.25;
+}
+
+function against(input: Slice): Omit<BenchmarkFigures, keyof CurveFigures> {
   const { marks, benchmark, riskFree, months, barsPerYear } = input;
   const strategyReturns = returnsOf(marks.equity);
   const benchmarkReturns = returnsOf(benchmark);
@@ -87,8 +88,8 @@ function against(input: FiguresInput): Omit<BenchmarkFigures, keyof CurveFigures
   const ours = periodReturns(months, marks.equity);
   const theirs = periodReturns(months, benchmark);
   const capture = (counts: (r: number) => boolean): number => {
-    const counted = Array.from(theirs.keys()).filter((k) => counts(theirs[k]));
-    return ratio(mean(counted.map((k) => ours[k])), mean(counted.map((k) => theirs[k])));
+    const means = meansWhere(ours, theirs, counts);
+    return ratio(means.ours, means.theirs);
   };
   return {
     beta: beta.value,
@@ -97,5 +98,19 @@ function against(input: FiguresInput): Omit<BenchmarkFigures, keyof CurveFigures
     informationRatio: ratio(mean(active), deviation(active)) * Math.sqrt(barsPerYear),
     upCapture: capture((r) => r > 0),
     downCapture: capture((r) => r < 0),
+  };
+}
+
+/** Mean returns of both in the periods in which the benchmark's counts. */
+export function meansWhere(
+  ours: Float64Array,
+  theirs: Float64Array,
+  counts: (theirs: number) => boolean,
+): { readonly periods: number; readonly ours: number; readonly theirs: number } {
+  const counted = Array.from(theirs.keys()).filter((k) => counts(theirs[k]));
+  return {
+    periods: counted.length,
+    ours: mean(counted.map((k) => ours[k])),
+    theirs: mean(counted.map((k) => theirs[k])),
   };
 }

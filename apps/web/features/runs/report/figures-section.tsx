@@ -1,68 +1,124 @@
-import type { SpanFigures } from '@plateau/core';
-import { count, money, percent, ratio } from '@/ui/format.ts';
-import { PlainTable } from './plain-table.tsx';
+'use client';
 
-type Curve = SpanFigures['benchmark'];
-type Both = readonly [name: string, definition: string, show: (f: Curve) => string];
-type Ours = readonly [name: string, definition: string, show: (f: SpanFigures['strategy']) => string];
+import { type FigureEntry, type FigurePart, figureCatalogue, figureOf, type Report } from '@plateau/core';
+import { ChevronDown, ChevronRight } from 'lucide-react';
+import { type ReactNode, useState } from 'react';
+import { written } from '@/ui/format.ts';
+import { besideName } from './beside.tsx';
 
-const both: readonly Both[] = [
-  ['Total return', 'end / start − 1', (f) => percent(f.totalReturn)],
-  ['Growth a year', '(end / start) ^ (365.25 / days) − 1', (f) => percent(f.cagr)],
-  ['Volatility', 'sample deviation of returns, a year', (f) => percent(f.volatility)],
-  ['Sharpe ratio', 'mean return above cash / its deviation, a year', (f) => ratio(f.sharpe)],
-  [
-    'Sortino ratio',
-    'mean return above cash / deviation of what is below it, a year',
-    (f) => ratio(f.sortino),
-  ],
-  ['Largest drawdown', 'deepest fall below an earlier peak, at closes', (f) => percent(f.maxDrawdown)],
-  ['Average drawdown', 'mean depth of all falls', (f) => percent(f.averageDrawdown)],
-  ['Longest below peak', 'calendar days from peak to recovery', (f) => `${count(f.longestDrawdownDays)} d`],
-  ['MAR ratio', 'growth a year / largest drawdown', (f) => ratio(f.mar)],
-  ['Return to drawdown', 'net profit / largest fall in money', (f) => ratio(f.returnToDrawdown)],
-  ['Ulcer index', 'root of the mean squared drawdown', (f) => percent(f.ulcer)],
-  ['End equity', 'the account at the last close', (f) => money(f.endEquity)],
-];
+const TABLES = [
+  ['curve', 'Figures of the curve'],
+  ['account', 'Figures of the account'],
+  ['trades', 'Figures of the trades'],
+  ['benchmark', 'Figures against the benchmark'],
+] as const;
 
-const ours: readonly Ours[] = [
-  ['Trades', 'closed trades that ended here', (f) => count(f.trades)],
-  ['Win rate', 'trades with a profit / trades', (f) => percent(f.winRate)],
-  ['Average win', 'mean return of those with a profit', (f) => percent(f.averageWin, 2)],
-  ['Average loss', 'mean return of the others', (f) => percent(f.averageLoss, 2)],
-  ['Payoff', 'average win / average loss', (f) => ratio(f.payoff)],
-  ['Profit factor', 'sum of profits / sum of losses, in money', (f) => ratio(f.profitFactor)],
-  ['Expectancy', 'mean return of a trade', (f) => percent(f.expectancy, 2)],
-  ['Average R', 'mean profit in multiples of the risk', (f) => ratio(f.averageR)],
-];
+interface FiguresSectionProps {
+  readonly report: Report;
+  readonly benchmark: string;
+  /** all of them open, as on paper */
+  readonly open?: boolean;
+}
 
-/** Every figure with its definition, beside the benchmark's. */
-export function FiguresSection({ figures, benchmark }: { figures: SpanFigures; benchmark: string }) {
+/** Every figure beside the other curves'; each opens to its definition and to what it is made of. */
+export function FiguresSection({ report, benchmark, open = false }: FiguresSectionProps) {
   return (
-    <div className="flex flex-wrap gap-10">
-      <PlainTable
-        label="Figures of the account"
-        head={['', 'Strategy', `${benchmark} held`, '']}
-        rows={both.map(([name, definition, show]) => [
-          name,
-          <strong key="s">{show(figures.strategy)}</strong>,
-          show(figures.benchmark),
-          <span key="d" className="block text-left text-soft">
-            {definition}
-          </span>,
-        ])}
-      />
-      <PlainTable
-        label="Figures of the trades"
-        head={['', 'Strategy', '']}
-        rows={ours.map(([name, definition, show]) => [
-          name,
-          <strong key="s">{show(figures.strategy)}</strong>,
-          <span key="d" className="block text-left text-soft">
-            {definition}
-          </span>,
-        ])}
-      />
+    <div className="flex flex-wrap items-start gap-x-12 gap-y-4">
+      <div>
+        <Figures report={report} benchmark={benchmark} about="curve" open={open} />
+      </div>
+      <div className="grid gap-4">
+        {TABLES.slice(1).map(([about]) => (
+          <Figures key={about} report={report} benchmark={benchmark} about={about} open={open} />
+        ))}
+      </div>
     </div>
+  );
+}
+
+interface FiguresProps extends FiguresSectionProps {
+  readonly about: FigureEntry['about'];
+  readonly open: boolean;
+}
+
+function Figures({ report, benchmark, about, open }: FiguresProps) {
+  const { strategy } = report.figures;
+  const curve = about === 'curve';
+  const columns = curve ? ['Strategy', `${benchmark} held`, ...report.beside.map(besideName)] : ['Strategy'];
+  return (
+    <table aria-label={TABLES.find(([key]) => key === about)?.[1]} className="text-right">
+      <thead>
+        <tr className="border-b border-hairline">
+          <td />
+          {columns.map((name) => (
+            <th key={name} scope="col" className="px-2 font-semibold">
+              {name}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {figureCatalogue
+          .filter((entry) => entry.about === about)
+          .map((entry) => (
+            <Figure key={entry.key} entry={entry} parts={report.madeOf[entry.key]} open={open}>
+              <td className="px-2 py-0.5 font-semibold">{written(figureOf(strategy, entry), entry.kind)}</td>
+              {curve &&
+                [strategy.benchmark, ...report.beside.map(({ figures }) => figures)].map((figures, k) => (
+                  <td key={columns[k + 1]} className="px-2 py-0.5">
+                    {written(figures[entry.key as keyof typeof figures], entry.kind)}
+                  </td>
+                ))}
+            </Figure>
+          ))}
+      </tbody>
+    </table>
+  );
+}
+
+interface FigureProps {
+  readonly entry: FigureEntry;
+  readonly parts: readonly FigurePart[];
+  readonly open: boolean;
+  /** the row's numbers */
+  readonly children: ReactNode;
+}
+
+function Figure({ entry: { name, definition }, parts, open: always, children }: FigureProps) {
+  const [opened, setOpened] = useState(false);
+  const Arrow = opened ? ChevronDown : ChevronRight;
+  return (
+    <>
+      <tr className="border-b border-hairline">
+        <th scope="row" className="pr-4 text-left font-normal whitespace-nowrap">
+          {always ? (
+            name
+          ) : (
+            <button
+              type="button"
+              aria-expanded={opened}
+              onClick={() => setOpened(!opened)}
+              className="inline-flex items-center gap-1 hover:text-accent"
+            >
+              <Arrow size={12} aria-hidden className="text-soft" />
+              {name}
+            </button>
+          )}
+        </th>
+        {children}
+      </tr>
+      {(opened || always) && (
+        <tr className="border-b border-hairline bg-sunk">
+          <td colSpan={99} className="max-w-md py-1 pr-2 pl-4 text-left text-soft">
+            {definition}
+            {parts.length > 0 && (
+              <span className="block text-ink">
+                {parts.map((part) => `${part.name} ${written(part.value, part.kind)}`).join('; ')}
+              </span>
+            )}
+          </td>
+        </tr>
+      )}
+    </>
   );
 }

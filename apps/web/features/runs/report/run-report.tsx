@@ -5,18 +5,20 @@ import { summaryJson } from '@plateau/files';
 import { Download } from 'lucide-react';
 import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react';
 import { Cautions } from '@/features/strategies/result/cautions.tsx';
-import { RunCharts } from '@/features/strategies/result/charts.tsx';
 import { TradedFindings, useDoubtful } from '@/features/strategies/result/traded-findings.tsx';
 import { TradesTable } from '@/features/strategies/result/trades-table.tsx';
 import type { StoredRun } from '@/store/database.ts';
 import { Button } from '@/ui/button';
 import { saveFile } from '@/ui/save-file.ts';
+import type { DaySpan } from '@/ui/use-zoom.ts';
 import type { ReportOutcome } from '@/workers/engine.worker.ts';
 import { reportInWorker } from '@/workers/engine-client.ts';
 import { runFileOf } from '../run-files.ts';
 import { verdict } from '../verdict.ts';
 import { Baseline } from './baseline.tsx';
+import { BesideChoice, useBeside } from './beside.tsx';
 import { CalendarSection } from './calendar-section.tsx';
+import { CurvesSection } from './curves-section.tsx';
 import { DrawdownsSection } from './drawdowns-section.tsx';
 import { FiguresSection } from './figures-section.tsx';
 import { LuckSection } from './luck-section.tsx';
@@ -27,10 +29,6 @@ import { TradeStudiesSection } from './trade-studies-section.tsx';
 import { type Asked, WhySection } from './why-section.tsx';
 
 type Done = Extract<ReportOutcome, { kind: 'done' }>;
-interface Span {
-  readonly from: number;
-  readonly to: number;
-}
 
 const OUTLINE = [
   ['curves', 'Curves'],
@@ -48,7 +46,8 @@ const OUTLINE = [
 
 /** One run read to the bottom; a span dragged on its curves narrows everything below. */
 export function RunReport({ kept }: { kept: StoredRun }) {
-  const [span, setSpan] = useState<Span>();
+  const [span, setSpan] = useState<DaySpan>();
+  const [beside, setBeside] = useBeside();
   const [shown, setShown] = useState<Done>();
   const [said, setSaid] = useState<string>();
   const [fault, setFault] = useState<string>();
@@ -61,7 +60,7 @@ export function RunReport({ kept }: { kept: StoredRun }) {
   const doubtful = useMemo(() => new Set(wrong.map(({ symbol }) => symbol)), [wrong]);
   useEffect(() => {
     let late = false;
-    reportInWorker(kept.universe, kept.request, kept.tried, span).then(
+    reportInWorker(kept.universe, kept.request, { tried: kept.tried, span, beside }).then(
       (outcome) => {
         if (late || outcome.kind === 'stopped') return;
         if (outcome.kind === 'problems') {
@@ -75,7 +74,7 @@ export function RunReport({ kept }: { kept: StoredRun }) {
     return () => {
       late = true;
     };
-  }, [kept, span]);
+  }, [kept, span, beside]);
 
   if (fault) {
     return (
@@ -126,15 +125,20 @@ export function RunReport({ kept }: { kept: StoredRun }) {
           />
         </div>
         <Part id="curves" title="Curves">
-          <div className="flex h-80">
-            <RunCharts run={run} benchmark={benchmark} ghost={undefined} onSpan={setSpan} />
-          </div>
+          <CurvesSection
+            run={run}
+            beside={report.beside}
+            benchmark={benchmark}
+            onSpan={setSpan}
+            onDay={() => undefined}
+          />
+          <BesideChoice chosen={beside} onChange={setBeside} />
           <p className="text-soft">
             Drag across the curves, or use + and the arrows, and everything below is of that part alone.
           </p>
         </Part>
         <Part id="figures" title="Figures">
-          <FiguresSection figures={report.figures} benchmark={benchmark} />
+          <FiguresSection report={report} benchmark={benchmark} />
           <TradedFindings wrong={wrong} />
         </Part>
         <Part id="calendar" title="Calendar">

@@ -8,7 +8,7 @@ import { type FormEvent, useEffect, useState } from 'react';
 import { database, type StoredRun } from '@/store/database.ts';
 import { Button } from '@/ui/button';
 import { money, percent, price, ratio } from '@/ui/format.ts';
-import { whyInWorker } from '@/workers/engine-client.ts';
+import { askInWorker } from '@/workers/engine-client.ts';
 import { PlainTable } from './plain-table.tsx';
 
 export interface Asked {
@@ -54,7 +54,7 @@ export function WhySection({ kept, asked, onAsk }: WhySectionProps) {
     if (!asked) return;
     let late = false;
     setFault(undefined);
-    whyInWorker(kept.universe, kept.request, asked.symbol, asked.day).then(
+    askInWorker(kept.universe, kept.request, { ask: 'why', symbol: asked.symbol, day: asked.day }).then(
       (answer) => !late && setWhy(answer),
       (error: Error) => !late && setFault(error.message),
     );

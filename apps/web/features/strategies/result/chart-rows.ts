@@ -1,6 +1,7 @@
 // The rows the charts draw: as many as there are pixels to show, extremes kept.
 
 import { reduceCurves } from '@plateau/core';
+import type { Span } from '@/ui/use-zoom.ts';
 import type { ShownRun } from '@/workers/engine.worker.ts';
 import type { Curve } from './use-live-run.ts';
 
@@ -11,12 +12,6 @@ export interface ChartRow {
   readonly ghost: number | undefined;
   readonly drawdown: number;
   readonly benchmarkDrawdown: number;
-}
-
-/** A span of the run's days, as places in its calendar, both included. */
-export interface Span {
-  readonly first: number;
-  readonly last: number;
 }
 
 export function chartRows(run: ShownRun, ghost: Curve | undefined, span: Span, buckets: number): ChartRow[] {
@@ -35,19 +30,4 @@ export function chartRows(run: ShownRun, ghost: Curve | undefined, span: Span, b
       benchmarkDrawdown: benchmarkDrawdown[t] ?? 0,
     };
   });
-}
-
-/** Days at which years (or, in a short span, months) begin, at most about a dozen. */
-export function dayTicks(
-  run: ShownRun,
-  span: Span,
-  startsPeriod: (day: number, before: number) => boolean,
-): number[] {
-  const ticks: number[] = [];
-  for (let t = span.first + 1; t <= span.last; t++) {
-    const day = run.marks.day[t] ?? 0;
-    if (startsPeriod(day, run.marks.day[t - 1] ?? 0)) ticks.push(day);
-  }
-  const every = Math.ceil(ticks.length / 11);
-  return ticks.filter((_tick, k) => k % every === 0);
 }

@@ -13,13 +13,14 @@ import { useLogbook, useRecorder } from '../logbook/use-logbook.ts';
 import { type Sheet, textOf } from '../sheet/sheet.ts';
 import { EachAlone } from './alone.tsx';
 import { Cautions } from './cautions.tsx';
-import { RunCharts, YearsChart } from './charts.tsx';
+import { RunCharts } from './charts.tsx';
 import { FiguresTable } from './figures.tsx';
 import { KeepRun } from './keep-run.tsx';
 import { TradedFindings, useDoubtful } from './traded-findings.tsx';
 import { TradesTable } from './trades-table.tsx';
 import type { LiveRun } from './use-live-run.ts';
 import { Halves, Veil } from './veil.tsx';
+import { YearsChart } from './years-chart.tsx';
 
 interface ResultProps {
   readonly live: LiveRun;

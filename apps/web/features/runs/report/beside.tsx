@@ -1,0 +1,114 @@
+'use client';
+
+import type { Beside } from '@plateau/core';
+import { useLiveQuery } from 'dexie-react-hooks';
+import { Plus, X } from 'lucide-react';
+import { type FormEvent, useState } from 'react';
+import { database } from '@/store/database.ts';
+import { useSetting } from '@/store/setting.ts';
+import { Button, IconButton } from '@/ui/button';
+import { ratio } from '@/ui/format.ts';
+
+const MOST = 4;
+
+export function besideName({ beside, times }: { beside: Beside; times?: number }): string {
+  switch (beside.kind) {
+    case 'held':
+      return `${beside.symbol} held`;
+    case 'universe':
+      return 'Universe, equal weights';
+    case 'cash':
+      return 'Cash';
+    case 'scaled':
+      return times === undefined ? 'At the benchmark’s volatility' : `Strategy × ${ratio(times)}`;
+  }
+}
+
+const OTHERS: readonly Exclude<Beside['kind'], 'held'>[] = ['universe', 'cash', 'scaled'];
+const NONE: readonly Beside[] = [];
+
+/** The curves chosen to be held against runs, kept from visit to visit. */
+export function useBeside() {
+  return useSetting<readonly Beside[]>('beside', NONE);
+}
+
+interface BesideChoiceProps {
+  readonly chosen: readonly Beside[];
+  readonly onChange: (next: readonly Beside[]) => void;
+}
+
+/** Which other curves stand beside the strategy's. */
+export function BesideChoice({ chosen, onChange }: BesideChoiceProps) {
+  const [fault, setFault] = useState<string>();
+  const symbols = useLiveQuery(() => database.listings.toCollection().primaryKeys(), []) ?? [];
+  const full = chosen.length >= MOST;
+  const add = (event: FormEvent<HTMLFormElement>): void => {
+    event.preventDefault();
+    const form = event.currentTarget;
+    const symbol = String(new FormData(form).get('symbol')).trim().toUpperCase();
+    if (!symbols.includes(symbol)) return setFault(`There is no instrument ${symbol || 'without a symbol'}.`);
+    setFault(undefined);
+    if (!chosen.some((one) => one.kind === 'held' && one.symbol === symbol))
+      onChange([...chosen, { kind: 'held', symbol }]);
+    form.reset();
+  };
+  return (
+    <div role="group" aria-label="Beside it" className="flex flex-wrap items-center gap-x-3 gap-y-1">
+      <span className="text-soft">Beside it</span>
+      {OTHERS.map((kind) => {
+        const on = chosen.some((one) => one.kind === kind);
+        return (
+          <label key={kind} className="flex items-center gap-1">
+            <input
+              type="checkbox"
+              checked={on}
+              disabled={!on && full}
+              onChange={() =>
+                onChange(on ? chosen.filter((one) => one.kind !== kind) : [...chosen, { kind }])
+              }
+              className="accent-[var(--accent)]"
+            />
+            {besideName({ beside: { kind } })}
+          </label>
+        );
+      })}
+      {chosen.map(
+        (one) =>
+          one.kind === 'held' && (
+            <span key={one.symbol} className="flex items-center">
+              {one.symbol}
+              <IconButton
+                label={`${one.symbol} no more`}
+                icon={X}
+                className="!size-5"
+                onClick={() => onChange(chosen.filter((other) => other !== one))}
+              />
+            </span>
+          ),
+      )}
+      <form onSubmit={add} className="flex items-center gap-1" aria-label="Another instrument beside it">
+        <input
+          name="symbol"
+          aria-label="Symbol to hold beside it"
+          list="beside-symbols"
+          placeholder="symbol"
+          disabled={full}
+          className="w-20 rounded-sm border border-hairline bg-raised px-1.5 py-0.5"
+        />
+        <datalist id="beside-symbols">
+          {symbols.map((symbol) => (
+            <option key={symbol} value={symbol} />
+          ))}
+        </datalist>
+        <Button type="submit" disabled={full} className="px-1.5" aria-label="Hold it beside the strategy">
+          <Plus size={13} aria-hidden />
+        </Button>
+      </form>
+      {fault && (
+        <span role="alert" className="text-loss">
+          {fault}
+        </span>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,45 @@
+// The rows of the report's curves: as many as there are pixels to show, extremes kept.
+
+import { type BesideFigures, exposures, multiplesOf, reduceCurves } from '@plateau/core';
+import type { Span } from '@/ui/use-zoom.ts';
+import type { ShownRun } from '@/workers/engine.worker.ts';
+
+export type CurveUnit = 'money' | 'return';
+
+export interface CurveRow {
+  readonly day: number;
+  readonly equity: number;
+  readonly benchmark: number;
+  /** the other curves, in their order */
+  readonly beside: readonly number[];
+  readonly drawdown: number;
+  readonly benchmarkDrawdown: number;
+  readonly exposure: number;
+  readonly positions: number;
+}
+
+/** @param unit money, or multiples of what the span began with */
+export function curveRows(
+  run: ShownRun,
+  beside: readonly BesideFigures[],
+  { first, last }: Span,
+  unit: CurveUnit,
+  buckets: number,
+): CurveRow[] {
+  const { marks, drawdown, benchmarkDrawdown } = run;
+  const exposure = exposures(marks);
+  const shown = (curve: Float64Array): Float64Array => (unit === 'money' ? curve : multiplesOf(curve, first));
+  const equity = shown(marks.equity);
+  const benchmark = shown(run.benchmark);
+  const others = beside.map((one) => shown(one.equity));
+  return reduceCurves([equity, benchmark, exposure], first, last, buckets).map((t) => ({
+    day: marks.day[t] ?? 0,
+    equity: equity[t] ?? 0,
+    benchmark: benchmark[t] ?? 0,
+    beside: others.map((curve) => curve[t] ?? 0),
+    drawdown: drawdown[t] ?? 0,
+    benchmarkDrawdown: benchmarkDrawdown[t] ?? 0,
+    exposure: exposure[t] ?? 0,
+    positions: marks.positions[t] ?? 0,
+  }));
+}

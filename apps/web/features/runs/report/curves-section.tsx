@@ -1,0 +1,307 @@
+'use client';
+
+import { type BesideFigures, isoFromDay } from '@plateau/core';
+import { ZoomIn, ZoomOut } from 'lucide-react';
+import { memo, type ReactElement, useMemo } from 'react';
+import {
+  Area,
+  CartesianGrid,
+  ComposedChart,
+  Line,
+  ReferenceLine,
+  ResponsiveContainer,
+  Tooltip,
+  YAxis,
+} from 'recharts';
+import { useSetting } from '@/store/setting.ts';
+import { IconButton } from '@/ui/button';
+import { count, money, percent } from '@/ui/format.ts';
+import { CURSOR, dayAxis, dayTicks, plainAxis, StrokeKey, selectedDays } from '@/ui/time-axis.tsx';
+import { Toggle } from '@/ui/toggle.tsx';
+import { type DaySpan, useZoom } from '@/ui/use-zoom.ts';
+import type { ShownRun } from '@/workers/engine.worker.ts';
+import { besideName } from './beside.tsx';
+import { type CurveRow, type CurveUnit, curveRows } from './curve-rows.ts';
+
+const BUCKETS = 190;
+const AXIS_WIDTH = 62;
+const MARGIN = { top: 6, right: 8, bottom: 0, left: 0 };
+/** Strokes of the other curves: each differs by more than its colour. */
+const BESIDE = [
+  { stroke: 'var(--waterline)', strokeDasharray: '2 2' },
+  { stroke: 'var(--accent)', strokeDasharray: '7 3 2 3' },
+  { stroke: 'var(--word-instrument)', strokeDasharray: '4 2' },
+  { stroke: 'var(--focus)', strokeDasharray: '1 3' },
+] as const;
+const HELD = { stroke: 'var(--benchmark)', strokeDasharray: '6 3.5' } as const;
+
+interface CurvesSectionProps {
+  readonly run: ShownRun;
+  readonly beside: readonly BesideFigures[];
+  readonly benchmark: string;
+  /** is told of the days in view; undefined for all of them */
+  readonly onSpan: (span: DaySpan | undefined) => void;
+  /** opens a day */
+  readonly onDay: (day: number) => void;
+}
+
+/** Equity, drawdown, exposure and number of positions under one time axis. */
+export const CurvesSection = memo(function CurvesSection({
+  run,
+  beside,
+  benchmark,
+  onSpan,
+  onDay,
+}: CurvesSectionProps) {
+  const [unit, setUnit] = useSetting<CurveUnit>('curve unit', 'money');
+  const [scale, setScale] = useSetting<'linear' | 'log'>('curve scale', 'linear');
+  const { day } = run.marks;
+  const { span, drag, isZoomed, zoomIn, showAll, onKeyDown, mouse } = useZoom(day, onSpan);
+  const rows = useMemo(() => curveRows(run, beside, span, unit, BUCKETS), [run, beside, span, unit]);
+  const ticks = useMemo(() => dayTicks(day, span), [day, span]);
+  const write = unit === 'money' ? money : (multiple: number) => percent(multiple - 1, 0);
+  const names = [`${benchmark} held`, ...beside.map(besideName)];
+  // An account that lost all it had has no logarithm.
+  const canLog = rows.every(({ equity, benchmark: held }) => equity > 0 && held > 0);
+  const log = scale === 'log' && canLog;
+  const pane = (
+    height: string,
+    name: string,
+    children: ReactElement[],
+    axis: ReactElement,
+    shown = false,
+  ) => (
+    <div className={height} data-testid={`${name}-chart`} data-chart={name}>
+      <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 900, height: 100 }}>
+        <ComposedChart
+          data={rows}
+          syncId="report"
+          margin={MARGIN}
+          {...mouse}
+          onDoubleClick={({ activeLabel }) => activeLabel !== undefined && onDay(Number(activeLabel))}
+        >
+          <CartesianGrid stroke="var(--hairline)" strokeWidth={0.6} vertical={false} />
+          {dayAxis(ticks, shown)}
+          {axis}
+          <Tooltip
+            isAnimationActive={false}
+            cursor={CURSOR}
+            content={({ active, payload }) =>
+              name === 'equity' && active && payload?.[0] ? (
+                <Readout row={payload[0].payload as CurveRow} names={names} write={write} />
+              ) : null
+            }
+          />
+          {children}
+          {selectedDays(drag)}
+        </ComposedChart>
+      </ResponsiveContainer>
+    </div>
+  );
+  return (
+    <div
+      role="group"
+      aria-label="Charts of the run. Plus and minus zoom, arrows move, 0 shows all."
+      tabIndex={0}
+      onKeyDown={onKeyDown}
+      className="select-none"
+    >
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 pb-1 text-soft">
+        <StrokeKey text="Strategy" stroke="var(--ridge)" />
+        <StrokeKey text={names[0] ?? ''} {...HELD} />
+        {beside.map((one, k) => (
+          <StrokeKey key={besideName(one)} text={besideName(one)} {...(BESIDE[k] ?? HELD)} />
+        ))}
+        <Toggle
+          label="Equity as"
+          value={unit}
+          choices={[
+            ['money', 'money'],
+            ['return', 'return'],
+          ]}
+          onChange={setUnit}
+          className="ml-auto"
+        />
+        <Toggle
+          label="Scale"
+          value={log ? 'log' : 'linear'}
+          choices={[
+            ['linear', 'linear'],
+            ['log', 'log'],
+          ]}
+          onChange={setScale}
+        />
+        <span>
+          {isoFromDay(day[span.first] ?? 0)} to {isoFromDay(day[span.last] ?? 0)}
+        </span>
+        <span className="flex">
+          <IconButton label="Zoom in (+)" icon={ZoomIn} onClick={zoomIn} />
+          <IconButton label="Show all (0)" icon={ZoomOut} disabled={!isZoomed} onClick={showAll} />
+        </span>
+      </div>
+      {pane(
+        'h-56',
+        'equity',
+        [
+          <Area
+            key="equity"
+            dataKey="equity"
+            type="linear"
+            baseValue="dataMin"
+            stroke="var(--ridge)"
+            strokeWidth={1.6}
+            fill="var(--land)"
+            fillOpacity={0.75}
+            isAnimationActive={false}
+            activeDot={{ r: 3, fill: 'var(--ridge)', stroke: 'none' }}
+          />,
+          <Line
+            key="benchmark"
+            dataKey="benchmark"
+            dot={false}
+            activeDot={false}
+            strokeWidth={1.3}
+            isAnimationActive={false}
+            {...HELD}
+          />,
+          ...beside.map((one, k) => (
+            <Line
+              key={besideName(one)}
+              dataKey={(row: CurveRow) => row.beside[k]}
+              dot={false}
+              activeDot={false}
+              strokeWidth={1.3}
+              isAnimationActive={false}
+              {...(BESIDE[k] ?? HELD)}
+            />
+          )),
+        ],
+        <YAxis
+          width={AXIS_WIDTH}
+          scale={log ? 'log' : 'auto'}
+          domain={['auto', 'auto']}
+          allowDataOverflow={log}
+          tickFormatter={write}
+          {...plainAxis}
+        />,
+      )}
+      {pane(
+        'h-24',
+        'drawdown',
+        [
+          <ReferenceLine key="zero" y={0} stroke="var(--waterline)" />,
+          <Area
+            key="drawdown"
+            dataKey="drawdown"
+            type="linear"
+            baseValue={0}
+            stroke="var(--waterline)"
+            strokeWidth={1}
+            fill="var(--water)"
+            fillOpacity={0.85}
+            isAnimationActive={false}
+            activeDot={false}
+          />,
+          <Line
+            key="benchmark"
+            dataKey="benchmarkDrawdown"
+            dot={false}
+            activeDot={false}
+            strokeWidth={1}
+            isAnimationActive={false}
+            {...HELD}
+          />,
+        ],
+        <YAxis
+          width={AXIS_WIDTH}
+          domain={['auto', 0]}
+          tickFormatter={(value: number) => percent(value, 0)}
+          tickCount={3}
+          {...plainAxis}
+        />,
+      )}
+      <Caption text="Exposure: longs and shorts, of the equity" />
+      {pane(
+        'h-16',
+        'exposure',
+        [
+          <Area
+            key="exposure"
+            dataKey="exposure"
+            type="stepAfter"
+            stroke="var(--hairline-strong)"
+            strokeWidth={1}
+            fill="var(--paper-sunk)"
+            isAnimationActive={false}
+            activeDot={false}
+          />,
+        ],
+        <YAxis
+          width={AXIS_WIDTH}
+          domain={[0, 'auto']}
+          tickFormatter={(value: number) => percent(value, 0)}
+          tickCount={3}
+          {...plainAxis}
+        />,
+      )}
+      <Caption text="Positions" />
+      {pane(
+        'h-20',
+        'positions',
+        [
+          <Area
+            key="positions"
+            dataKey="positions"
+            type="stepAfter"
+            stroke="var(--hairline-strong)"
+            strokeWidth={1}
+            fill="var(--paper-sunk)"
+            isAnimationActive={false}
+            activeDot={false}
+          />,
+        ],
+        <YAxis
+          width={AXIS_WIDTH}
+          domain={[0, 'auto']}
+          allowDecimals={false}
+          tickFormatter={count}
+          tickCount={3}
+          {...plainAxis}
+        />,
+        true,
+      )}
+    </div>
+  );
+});
+
+function Caption({ text }: { text: string }) {
+  return <p className="pt-1 pl-[62px] text-soft">{text}</p>;
+}
+
+interface ReadoutProps {
+  readonly row: CurveRow;
+  /** of the benchmark and the other curves */
+  readonly names: readonly string[];
+  readonly write: (value: number) => string;
+}
+
+function Readout({ row, names, write }: ReadoutProps) {
+  const lines: readonly (readonly [string, string])[] = [
+    ['Strategy', write(row.equity)],
+    ...[row.benchmark, ...row.beside].map((value, k) => [names[k] ?? '', write(value)] as const),
+    ['Drawdown', percent(row.drawdown)],
+    ['Exposure', percent(row.exposure)],
+    ['Positions', count(row.positions)],
+  ];
+  return (
+    <dl className="grid grid-cols-[auto_auto] gap-x-4 border border-strong bg-raised/95 px-3 py-2">
+      <dt className="col-span-2 font-semibold">{isoFromDay(row.day)}</dt>
+      {lines.map(([name, value]) => (
+        <div key={name} className="contents">
+          <dt>{name}</dt>
+          <dd className="text-right">{value}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}

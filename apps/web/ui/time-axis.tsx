@@ -1,0 +1,81 @@
+// What the charts over time share: the look of their axes and where they are labelled.
+
+import { civilFromDay, monthOf, yearOf } from '@plateau/core';
+import { ReferenceArea, XAxis } from 'recharts';
+import type { DaySpan, Span } from './use-zoom.ts';
+
+export const TICK = { fill: 'var(--ink-soft)', fontSize: 11 };
+export const CURSOR = { stroke: 'var(--ink-soft)', strokeWidth: 0.7 };
+export const plainAxis = { tick: TICK, tickLine: false, axisLine: false } as const;
+
+const SHORT_DAYS = 900;
+const MOST_TICKS = 11;
+const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+
+/** Days at which years begin, or months where the span is short, at most about a dozen; and how they are written. */
+export function dayTicks(
+  days: Int32Array,
+  { first, last }: Span,
+): { readonly ticks: number[]; readonly label: (day: number) => string } {
+  const short = (days[last] ?? 0) - (days[first] ?? 0) < SHORT_DAYS;
+  const periodOf = short ? monthOf : yearOf;
+  const ticks: number[] = [];
+  for (let t = first + 1; t <= last; t++) {
+    const day = days[t] ?? 0;
+    if (periodOf(day) !== periodOf(days[t - 1] ?? 0)) ticks.push(day);
+  }
+  const every = Math.ceil(ticks.length / MOST_TICKS);
+  return {
+    ticks: ticks.filter((_tick, k) => k % every === 0),
+    label: (day) => {
+      const { year, month } = civilFromDay(day);
+      return short ? `${months[month - 1]} ${String(year).slice(2)}` : String(year);
+    },
+  };
+}
+
+/** An axis of days; Recharts knows it only when it is called as a function, not as an element of another kind. */
+export function dayAxis({ ticks, label }: ReturnType<typeof dayTicks>, shown: boolean) {
+  return (
+    <XAxis
+      dataKey="day"
+      type="number"
+      domain={['dataMin', 'dataMax']}
+      ticks={ticks}
+      tickFormatter={label}
+      tick={shown ? TICK : false}
+      tickLine={{ stroke: 'var(--hairline)' }}
+      axisLine={{ stroke: 'var(--hairline-strong)' }}
+      height={shown ? 20 : 4}
+    />
+  );
+}
+
+/** The days dragged over. */
+export function selectedDays(drag: DaySpan | undefined) {
+  return (
+    drag && (
+      <ReferenceArea x1={drag.from} x2={drag.to} fill="var(--focus)" fillOpacity={0.15} ifOverflow="hidden" />
+    )
+  );
+}
+
+/** A line's look beside its name. */
+export function StrokeKey({
+  text,
+  ...stroke
+}: {
+  text: string;
+  stroke: string;
+  strokeWidth?: number;
+  strokeDasharray?: string;
+}) {
+  return (
+    <span className="flex items-center gap-1.5">
+      <svg aria-hidden width={26} height={6}>
+        <line x1={0} x2={26} y1={3} y2={3} strokeWidth={1.6} {...stroke} />
+      </svg>
+      {text}
+    </span>
+  );
+}

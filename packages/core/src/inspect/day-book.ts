@@ -1,0 +1,129 @@
+// One day of a run: what was filled, what is held at its close, what was decided on it.
+
+import { countUntil } from '../days/calendar.ts';
+import type { Day } from '../days/day.ts';
+import type { Panel } from '../rules/panel.ts';
+import type { Run } from '../run.ts';
+import { type ExitReason, LEDGER_KINDS, type Trade } from '../simulation/records.ts';
+import { type CandidateOnDay, candidatesOn } from './why-day.ts';
+
+interface FillOnDay {
+  readonly symbol: string;
+  /** whether it began or ended a position */
+  readonly action: 'enter' | 'leave';
+  readonly side: 'long' | 'short';
+  readonly shares: number;
+  readonly price: number;
+  /** cash in (positive) or out, without commission */
+  readonly amount: number;
+  readonly commission: number;
+  /** why a position was left */
+  readonly reason: ExitReason | undefined;
+}
+
+interface PositionOnDay {
+  readonly symbol: string;
+  readonly side: 'long' | 'short';
+  readonly shares: number;
+  readonly entryDay: Day;
+  readonly entryPrice: number;
+  readonly close: number;
+  readonly value: number;
+  /** value / equity */
+  readonly weight: number;
+  /** the price's move since entry in the position's favour, a fraction of the entry price */
+  readonly move: number;
+}
+
+export interface DayBook {
+  /** the run's day asked for, or the last before it; the first when there is none */
+  readonly day: Day;
+  /** the run's days before and after; undefined at the ends */
+  readonly before: Day | undefined;
+  readonly after: Day | undefined;
+  readonly equity: number;
+  /** since the mark before; 0 on the first day */
+  readonly change: number;
+  readonly cash: number;
+  readonly interest: number;
+  readonly borrow: number;
+  readonly fills: readonly FillOnDay[];
+  /** at the close, oldest first */
+  readonly positions: readonly PositionOnDay[];
+  /** positions that this close decided to leave */
+  readonly leaving: readonly { readonly symbol: string; readonly reason: ExitReason }[];
+  /** entries decided at this close, with what became of them */
+  readonly candidates: readonly CandidateOnDay[];
+}
+
+export function dayBook(panel: Panel, run: Run, asked: Day): DayBook {
+  const { marks, ledger } = run;
+  const t = Math.max(0, countUntil(marks.day, asked) - 1);
+  const day = marks.day[t];
+  const trades: readonly Trade[] = [...run.trades, ...run.openTrades];
+  const fills: FillOnDay[] = [];
+  const sums = { interest: 0, borrow: 0 };
+  const begin = countUntil(ledger.day, day - 1);
+  const end = countUntil(ledger.day, day);
+  for (let i = begin; i < end; i++) {
+    const kind = LEDGER_KINDS[ledger.kind[i]];
+    if (kind === 'interest' || kind === 'borrow') sums[kind] += ledger.amount[i];
+    if (kind !== 'trade') continue;
+    const symbol = panel.symbols[ledger.instrument[i]];
+    const shares = Math.abs(ledger.shares[i]);
+    const bought = ledger.shares[i] > 0;
+    // A position left and another entered in one instrument on one day differ by side or by the way the shares went.
+    const entered = trades.find(
+      (trade) => trade.symbol === symbol && trade.entryDay === day && (trade.side === 'long') === bought,
+    );
+    const left = trades.find(
+      (trade) => trade.symbol === symbol && trade.exitDay === day && (trade.side === 'short') === bought,
+    );
+    const paid = i + 1 < end && LEDGER_KINDS[ledger.kind[i + 1]] === 'commission';
+    fills.push({
+      symbol,
+      action: entered ? 'enter' : 'leave',
+      side: (entered ?? left)?.side ?? 'long',
+      shares,
+      price: Math.abs(ledger.amount[i]) / shares,
+      amount: ledger.amount[i],
+      commission: paid ? 0 - ledger.amount[i + 1] : 0,
+      reason: entered ? undefined : left?.exitReason,
+    });
+  }
+  return {
+    day,
+    before: t > 0 ? marks.day[t - 1] : undefined,
+    after: t + 1 < marks.day.length ? marks.day[t + 1] : undefined,
+    equity: marks.equity[t],
+    change: t > 0 ? marks.equity[t] / marks.equity[t - 1] - 1 : 0,
+    cash: marks.cash[t],
+    ...sums,
+    fills,
+    positions: trades
+      .filter(({ entryDay, exitDay = Infinity }) => entryDay <= day && exitDay > day)
+      .sort((a, b) => a.entryDay - b.entryDay)
+      .map((trade) => positionOn(panel, trade, day, marks.equity[t])),
+    leaving: trades.flatMap(({ symbol, exitDecisionDay, exitReason }) =>
+      exitDecisionDay === day && exitReason ? [{ symbol, reason: exitReason }] : [],
+    ),
+    candidates: candidatesOn(run.decisions, day),
+  };
+}
+
+function positionOn(panel: Panel, trade: Trade, day: Day, equity: number): PositionOnDay {
+  const { symbol, side, shares, entryDay, entryPrice } = trade;
+  const bars = panel.bars[panel.number(symbol)];
+  const close = bars.close[countUntil(bars.day, day) - 1];
+  return {
+    symbol,
+    side,
+    shares,
+    entryDay,
+    entryPrice,
+    close,
+    value: shares * close,
+    weight: (shares * close) / equity,
+    move: (close / entryPrice - 1) * (side === 'long' ? 1 : -1),
+  };
+}

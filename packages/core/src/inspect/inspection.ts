@@ -1,0 +1,84 @@
+// A finished run, and all that can be asked of it.
+
+import type { Day } from '../days/day.ts';
+import type { Evaluator } from '../rules/evaluate.ts';
+import type { Run } from '../run.ts';
+import type { Plan } from '../simulation/plan.ts';
+import type { RunRequest } from '../simulation/prepare.ts';
+import type { Trade } from '../simulation/records.ts';
+import { buyAndHold, equalWeight } from '../statistics/benchmark.ts';
+import { cashCurve, scaledToVolatility } from '../statistics/scale.ts';
+import { type DayBook, dayBook } from './day-book.ts';
+import { type TradeStory, tradeStory } from './trade-story.ts';
+import { type WhyDay, whyOn } from './why-day.ts';
+import { type WhySpan, whyBetween } from './why-span.ts';
+
+/** A curve that a run may be held against besides its benchmark. */
+export type Beside =
+  | { readonly kind: 'held'; readonly symbol: string }
+  | { readonly kind: 'universe' }
+  | { readonly kind: 'cash' }
+  /** the strategy itself, made as volatile as its benchmark */
+  | { readonly kind: 'scaled' };
+
+export interface BesideCurve {
+  readonly beside: Beside;
+  /** over the run's days, from its capital */
+  readonly equity: Float64Array;
+  /** how many times the strategy's own moves, where it is scaled */
+  readonly times?: number;
+}
+
+export interface Inspection {
+  readonly run: Run;
+  /** Why an instrument was entered on a day, or why not. */
+  why(symbol: string, day: Day): WhyDay;
+  /** The same for each of its bars in a span. */
+  whyBetween(symbol: string, from: Day, to: Day): WhySpan;
+  /** What happened on a day. */
+  day(day: Day): DayBook;
+  /** One of the run's trades from decision to end; undefined when it is none of them. */
+  story(trade: Pick<Trade, 'symbol' | 'side' | 'entryDay'>): TradeStory | undefined;
+  /** undefined for an instrument without bars */
+  beside(what: Beside): BesideCurve | undefined;
+}
+
+interface Inspected {
+  readonly evaluator: Evaluator;
+  readonly plan: Plan;
+  readonly request: RunRequest;
+  readonly run: Run;
+}
+
+export function inspect({ evaluator, plan, request: { strategy }, run }: Inspected): Inspection {
+  const { panel } = evaluator;
+  return {
+    run,
+    why: (symbol, day) => whyOn(evaluator, strategy, run.decisions, symbol, day),
+    whyBetween: (symbol, from, to) => whyBetween(evaluator, strategy, run, symbol, from, to),
+    day: (day) => dayBook(panel, run, day),
+    story({ symbol, side, entryDay }) {
+      const trade = [...run.trades, ...run.openTrades].find(
+        (one) => one.symbol === symbol && one.side === side && one.entryDay === entryDay,
+      );
+      return trade && tradeStory({ evaluator, plan, strategy, run }, trade);
+    },
+    beside(what) {
+      const { calendar, capital } = plan;
+      switch (what.kind) {
+        case 'held': {
+          const k = panel.number(what.symbol);
+          return k < 0 ? undefined : { beside: what, equity: buyAndHold(panel.bars[k], calendar, capital) };
+        }
+        case 'universe':
+          return { beside: what, equity: equalWeight(panel, calendar, capital) };
+        case 'cash':
+          return { beside: what, equity: cashCurve(run.riskFree, capital) };
+        case 'scaled': {
+          const { times, curve } = scaledToVolatility(run.marks.equity, run.benchmark, run.riskFree);
+          return { beside: what, equity: curve, times };
+        }
+      }
+    },
+  };
+}

@@ -1,0 +1,264 @@
+// One trade from its decision to its end: the bars around it, what its rules read, where its stops stood, and why.
+
+import type { Bars } from '../bars/bars.ts';
+import { countUntil } from '../days/calendar.ts';
+import { measureOf } from '../measures/catalogue.ts';
+import type { Evaluator } from '../rules/evaluate.ts';
+import { readsPosition } from '../rules/positions.ts';
+import { printRule } from '../rules/print.ts';
+import { childrenOf, type Node } from '../rules/tree.ts';
+import { unitOf } from '../rules/units.ts';
+import type { Run } from '../run.ts';
+import { Entries } from '../simulation/entries.ts';
+import type { Plan, SidePlan } from '../simulation/plan.ts';
+import { moveTrail, stopInForce, stopLevel, targetLevel } from '../simulation/protection.ts';
+import type { ExitReason, Trade } from '../simulation/records.ts';
+import type { FigurePart } from '../statistics/figure-catalogue.ts';
+import type { Strategy } from '../strategy/strategy.ts';
+import { type ConditionOnDay, conditionsAt } from './conditions.ts';
+import { treeOf } from './rules.ts';
+import { sizeSteps } from './size-steps.ts';
+import { type WhyDay, whyOn } from './why-day.ts';
+
+/** A measure that the rules name, over the bars shown. */
+interface StoryLine {
+  readonly text: string;
+  /** whether it stands on one scale with the bars */
+  readonly isPrice: boolean;
+  readonly values: Float64Array;
+}
+
+export interface TradeStory {
+  readonly trade: Trade;
+  /** the bars around the trade */
+  readonly bars: Bars;
+  /** places in `bars`; no exit while it is open */
+  readonly entry: number;
+  readonly exit: number | undefined;
+  readonly lines: readonly StoryLine[];
+  /** the stop in force and the target on each bar; NaN where there is none */
+  readonly stop: Float64Array;
+  readonly target: Float64Array;
+  readonly why: WhyDay;
+  /** its place among the candidates of its side, first is 1, and how many there were; 0 where the log has none */
+  readonly place: number;
+  readonly of: number;
+  readonly size: readonly FigurePart[];
+  readonly exitParts: readonly FigurePart[];
+  /** the leave rule at the close that decided, where a rule did */
+  readonly exitConditions: readonly ConditionOnDay[];
+}
+
+const BARS_BEFORE = 60;
+const BARS_AFTER = 25;
+
+/** @param trade one of the run's; undefined when its instrument or its bars are not there */
+export function tradeStory(
+  { evaluator, plan, strategy, run }: { evaluator: Evaluator; plan: Plan; strategy: Strategy; run: Run },
+  trade: Trade,
+): TradeStory | undefined {
+  const { panel } = evaluator;
+  const k = panel.number(trade.symbol);
+  const side = trade.side === 'long' ? plan.long : plan.short;
+  if (k < 0 || !side) return undefined;
+  const bars = panel.bars[k];
+  const barOn = (day: number): number => countUntil(bars.day, day) - 1;
+  const entryBar = barOn(trade.entryDay);
+  const decisionBar = barOn(trade.decisionDay);
+  if (decisionBar < 0 || entryBar < decisionBar) return undefined;
+  const exitBar = trade.exitDay === undefined ? undefined : barOn(trade.exitDay);
+  const first = Math.max(0, decisionBar - BARS_BEFORE);
+  const end = Math.min(bars.day.length, (exitBar ?? bars.day.length) + 1 + BARS_AFTER);
+  const { stop, target } = levelsOf(bars, side, k, trade, { decisionBar, entryBar, exitBar, first, end });
+  const why = whyOn(evaluator, strategy, run.decisions, trade.symbol, trade.decisionDay);
+  const rivals = why.candidates.filter((candidate) => candidate.side === trade.side);
+  const place = rivals.findIndex(({ symbol }) => symbol === trade.symbol) + 1;
+  const decidedBar = trade.exitDecisionDay === undefined ? undefined : barOn(trade.exitDecisionDay);
+  const leave = treeOf(strategy, strategy[trade.side]?.leave ?? '', 'rule');
+  const held = {
+    sign: side.sign,
+    entryBar,
+    entryPrice: trade.entryPrice,
+    atOpen: plan.enter === 'next-open',
+  };
+  return {
+    trade,
+    bars: barsBetween(bars, first, end),
+    entry: entryBar - first,
+    exit: exitBar === undefined ? undefined : exitBar - first,
+    lines: linesOf(evaluator, strategy, trade.side, k, first, end),
+    stop,
+    target,
+    why,
+    place,
+    of: rivals.length,
+    size: sizeSteps(plan, side, k, decisionBar, trade),
+    exitParts: exitParts(plan, side, trade, bars, { k, exitBar, decidedBar, stop, target, first }),
+    exitConditions:
+      trade.exitReason === 'rule' && leave && decidedBar !== undefined
+        ? conditionsAt(evaluator, leave, k, decidedBar, strategy.bars, held)
+        : [],
+  };
+}
+
+interface Places {
+  readonly decisionBar: number;
+  readonly entryBar: number;
+  readonly exitBar: number | undefined;
+  /** the bars shown */
+  readonly first: number;
+  readonly end: number;
+}
+
+/** Steps the stops through the trade's bars again, by the same functions as the day loop. */
+function levelsOf(
+  bars: Bars,
+  side: SidePlan,
+  k: number,
+  { entryPrice }: Trade,
+  { decisionBar, entryBar, exitBar, first, end }: Places,
+): { stop: Float64Array; target: Float64Array } {
+  const initialStop = side.initial
+    ? stopLevel(side.initial, entryPrice, side.sign, k, decisionBar)
+    : Number.NaN;
+  const level = targetLevel(side, entryPrice, initialStop, k, decisionBar);
+  const stop = new Float64Array(end - first).fill(Number.NaN);
+  const target = new Float64Array(end - first).fill(Number.NaN);
+  const p = {
+    side,
+    sign: side.sign,
+    instrument: k,
+    initialStop,
+    trail: side.trail ? stopLevel(side.trail, entryPrice, side.sign, k, decisionBar) : Number.NaN,
+    bestClose: entryPrice,
+    bar: entryBar,
+  };
+  const last = exitBar ?? bars.day.length - 1;
+  for (let bar = entryBar; bar <= last; bar++) {
+    stop[bar - first] = stopInForce(p);
+    target[bar - first] = level;
+    p.bar = bar;
+    moveTrail(p, bars.close[bar]);
+  }
+  return { stop, target };
+}
+
+function barsBetween(bars: Bars, first: number, end: number): Bars {
+  return {
+    day: bars.day.slice(first, end),
+    open: bars.open.slice(first, end),
+    high: bars.high.slice(first, end),
+    low: bars.low.slice(first, end),
+    close: bars.close.slice(first, end),
+    volume: bars.volume.slice(first, end),
+  };
+}
+
+/** Words that the bars themselves show. */
+const SHOWN_BY_BARS = new Set(['open', 'high', 'low', 'close', 'volume', 'dollar volume']);
+
+/** Every measure that the side's rules, rank and stop levels name, each once, in reading order. */
+function linesOf(
+  evaluator: Evaluator,
+  strategy: Strategy,
+  sideName: 'long' | 'short',
+  k: number,
+  first: number,
+  end: number,
+): StoryLine[] {
+  const side = strategy[sideName];
+  if (!side) return [];
+  const { initial, trail } = side.stops;
+  const level = (stop: typeof initial): string => (stop && 'level' in stop ? stop.level : '');
+  const trees = [
+    treeOf(strategy, side.enter, 'rule'),
+    side.rotate ? undefined : treeOf(strategy, side.leave, 'rule'),
+    side.rank && treeOf(strategy, side.rank.by, 'value'),
+    treeOf(strategy, level(initial), 'value'),
+    treeOf(strategy, level(trail), 'value'),
+  ];
+  const lines = new Map<string, StoryLine>();
+  const add = (node: Node, isPrice: boolean): void => {
+    const text = printRule(node, strategy.bars);
+    if (lines.has(text)) return;
+    const values = evaluator.values(node, k);
+    if (typeof values === 'number') return;
+    lines.set(text, { text, isPrice, values: values.slice(first, end) });
+  };
+  const visit = (node: Node, scope: string | undefined): void => {
+    if (node.kind === 'scope') return visit(node.of, node.instrument);
+    if (node.kind !== 'measure' || (!scope && SHOWN_BY_BARS.has(node.phrase))) return visitAll(node, scope);
+    if (measureOf(node.phrase, node.windows.length).position || readsPosition(node)) return;
+    const scoped: Node = scope ? { kind: 'scope', instrument: scope, of: node, place: node.place } : node;
+    // Another instrument's prices stand on a scale of their own.
+    add(scoped, scope === undefined && unitOf(node) === 'price');
+  };
+  const visitAll = (node: Node, scope: string | undefined): void => {
+    for (const child of childrenOf(node)) visit(child, scope);
+  };
+  for (const tree of trees) if (tree) visit(tree, undefined);
+  return [...lines.values()];
+}
+
+const PRICE = (name: string, value: number): FigurePart => ({ name, value, kind: 'price' });
+const COUNT = (name: string, value: number): FigurePart => ({ name, value, kind: 'count' });
+const DAY = (name: string, value: number): FigurePart => ({ name, value, kind: 'day' });
+
+interface ExitPlaces {
+  readonly k: number;
+  readonly exitBar: number | undefined;
+  readonly decidedBar: number | undefined;
+  readonly stop: Float64Array;
+  readonly target: Float64Array;
+  readonly first: number;
+}
+
+/** The numbers behind the reason a trade was left for. */
+function exitParts(
+  plan: Plan,
+  side: SidePlan,
+  trade: Trade,
+  bars: Bars,
+  { k, exitBar, decidedBar, stop, target, first }: ExitPlaces,
+): FigurePart[] {
+  if (exitBar === undefined) return [];
+  const fill = PRICE('filled at', trade.exitPrice ?? Number.NaN);
+  // A level is looked at on the bar that reached it: the deciding close, or the bar of the fill itself.
+  const bar = decidedBar ?? exitBar;
+  const reached = (name: string, level: number): FigurePart[] => [
+    PRICE(name, level),
+    ...(side.trigger === 'close'
+      ? [DAY('closed beyond it on', bars.day[bar]), PRICE('at', bars.close[bar])]
+      : [
+          PRICE('the day opened at', bars.open[bar]),
+          PRICE('its high', bars.high[bar]),
+          PRICE('its low', bars.low[bar]),
+        ]),
+    fill,
+  ];
+  const reasons: Record<ExitReason, () => FigurePart[]> = {
+    stop: () => reached('the stop stood at', stop[bar - first]),
+    trail: () => reached('the trailing stop stood at', stop[bar - first]),
+    target: () => reached('the target stood at', target[bar - first]),
+    rule: () => [DAY('decided at the close of', bars.day[bar]), fill],
+    time: () => [COUNT('bars held', trade.barsHeld), COUNT('at most', side.barsLimit ?? Number.NaN), fill],
+    rank: () => [...placeParts(plan, side, k, trade.exitDecisionDay), fill],
+    membership: () => [DAY('no member any more on', trade.exitDecisionDay ?? Number.NaN), fill],
+    'data-ended': () => [DAY('its last bar', bars.day[exitBar]), fill],
+  };
+  return trade.exitReason ? reasons[trade.exitReason]() : [];
+}
+
+/** Where a rotation's holding stood on its last review. */
+function placeParts(plan: Plan, side: SidePlan, k: number, day: number | undefined): FigurePart[] {
+  if (day === undefined) return [];
+  const eligible = new Entries(plan);
+  eligible.fillRanked(side, countUntil(plan.calendar, day) - 1);
+  const place = eligible.instrument.subarray(0, eligible.count).indexOf(k) + 1;
+  return [
+    DAY('reviewed at the close of', day),
+    COUNT('eligible then', eligible.count),
+    ...(place > 0 ? [COUNT('its place', place)] : [COUNT('its place: not eligible', Number.NaN)]),
+    COUNT('kept to place', side.rotation?.keep ?? Number.NaN),
+  ];
+}

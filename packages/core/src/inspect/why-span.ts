@@ -1,0 +1,92 @@
+// An instrument over a span of days: the truth of each entry condition, membership, and what kept it out.
+
+import { countUntil } from '../days/calendar.ts';
+import type { Day } from '../days/day.ts';
+import { TRUE } from '../rules/columns.ts';
+import type { Evaluator } from '../rules/evaluate.ts';
+import { type Decisions, OUTCOMES, type Outcome, type Trade } from '../simulation/records.ts';
+import type { Strategy } from '../strategy/strategy.ts';
+import { conditionsOf } from './conditions.ts';
+import { rulesOf } from './rules.ts';
+
+/** What became of a day: the outcome of its decision, or why there was none. */
+export type DayVerdict = Outcome | 'holding' | 'no-member' | 'rule' | 'no-review';
+
+export interface WhySpan {
+  readonly symbol: string;
+  /** the instrument's bars in the span */
+  readonly day: Int32Array;
+  readonly close: Float64Array;
+  readonly verdict: readonly DayVerdict[];
+  /** the rank value where it was a candidate; NaN elsewhere */
+  readonly rank: Float64Array;
+  /** by the setting's path: for each condition 0 false, 1 undefined, 2 true on each bar */
+  readonly rules: readonly {
+    readonly path: string;
+    readonly conditions: readonly {
+      readonly text: string;
+      readonly depth: number;
+      readonly truth: Uint8Array;
+    }[];
+  }[];
+}
+
+/** @param run of the same strategy; @param from, to days, both included */
+export function whyBetween(
+  evaluator: Evaluator,
+  strategy: Strategy,
+  run: {
+    readonly decisions: Decisions;
+    readonly trades: readonly Trade[];
+    readonly openTrades: readonly Trade[];
+  },
+  symbol: string,
+  from: Day,
+  to: Day,
+): WhySpan {
+  const { panel } = evaluator;
+  const k = panel.number(symbol);
+  const days = k < 0 ? new Int32Array(0) : panel.bars[k].day;
+  const first = countUntil(days, from - 1);
+  const end = Math.max(first, countUntil(days, to));
+  const day = days.slice(first, end);
+  const trees = rulesOf(strategy).filter(({ path }) => path.endsWith('.enter'));
+  const rank = new Float64Array(day.length).fill(Number.NaN);
+  const verdict = Array.from(day, (d, i): DayVerdict => {
+    if (!panel.isMember(k, d)) return 'no-member';
+    const holds = trees.some(({ tree }) => evaluator.truths(tree, k)[first + i] === TRUE);
+    return holds ? 'no-review' : 'rule';
+  });
+  const placeOf = (d: Day): number => {
+    const place = countUntil(day, d) - 1;
+    return day[place] === d ? place : -1;
+  };
+  const held = [...run.trades, ...run.openTrades].filter((trade) => trade.symbol === symbol);
+  for (const { entryDay, exitDay = Infinity } of held) {
+    for (let i = countUntil(day, entryDay - 1); i < day.length && day[i] < exitDay; i++)
+      verdict[i] = 'holding';
+  }
+  const { decisions } = run;
+  for (let i = 0; i < decisions.day.length; i++) {
+    if (decisions.symbol[decisions.instrument[i]] !== symbol) continue;
+    const place = placeOf(decisions.day[i]);
+    if (place < 0) continue;
+    verdict[place] = OUTCOMES[decisions.outcome[i]];
+    rank[place] = decisions.rank[i];
+  }
+  return {
+    symbol,
+    day,
+    close: k < 0 ? new Float64Array(0) : panel.bars[k].close.slice(first, end),
+    verdict,
+    rank,
+    rules: trees.map(({ path, tree }) => ({
+      path,
+      conditions: conditionsOf(tree, strategy.bars).map(({ node, text, depth }) => ({
+        text,
+        depth,
+        truth: k < 0 ? new Uint8Array(0) : evaluator.truths(node, k).slice(first, end),
+      })),
+    })),
+  };
+}

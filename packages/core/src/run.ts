@@ -1,0 +1,31 @@
+// What a finished run is.
+
+import type { Decisions, Ledger, Marks, NextOrder, Trade } from './simulation/records.ts';
+import type { Figures } from './statistics/figures.ts';
+import type { SpanFigures } from './statistics/span-figures.ts';
+import type { CostFigures } from './statistics/trade-studies.ts';
+
+/** A finished run: plain values and typed columns, so that it can be sent between threads as it is. */
+export interface Run {
+  readonly marks: Marks;
+  /** the benchmark's curve on the same days, from the same capital */
+  readonly benchmark: Float64Array;
+  /** the risk-free return of each step between marks */
+  readonly riskFree: Float64Array;
+  readonly drawdown: Float64Array;
+  readonly benchmarkDrawdown: Float64Array;
+  readonly years: readonly { readonly year: number; readonly strategy: number; readonly benchmark: number }[];
+  /** closed trades, by exit day, symbol and entry day */
+  readonly trades: readonly Trade[];
+  readonly openTrades: readonly Trade[];
+  readonly decisions: Decisions;
+  readonly ledger: Ledger;
+  readonly nextOrders: readonly NextOrder[];
+  readonly figures: Figures;
+  readonly eitherWayBars: number;
+  readonly costs: CostFigures;
+  /** the figures before the split and from it on; only where the request splits the run */
+  readonly halves?: readonly [inSample: SpanFigures, outOfSample: SpanFigures];
+  /** universe symbols without bars, which the run left out */
+  readonly missing: readonly string[];
+}

@@ -1,0 +1,46 @@
+// A position, once it is over or while it is held, as the record a reader gets (simulation.md 7).
+
+import type { Position } from './position.ts';
+import type { Trade } from './records.ts';
+
+/** The record of a position; while it is open, valued at `lastClose`. */
+export function tradeOf(p: Position, symbol: string, lastClose?: number): Trade {
+  const closed = p.exitReason !== undefined;
+  const price = closed ? p.exitPrice : (lastClose ?? p.entryPrice);
+  const profit = (price - p.entryPrice) * p.shares * p.sign - p.commission - p.carry;
+  const extremes = [(p.worst / p.entryPrice - 1) * p.sign, (p.best / p.entryPrice - 1) * p.sign];
+  const risk = Number.isNaN(p.initialStop) ? 0 : Math.abs(p.entryPrice - p.initialStop);
+  return {
+    symbol,
+    side: p.sign === 1 ? 'long' : 'short',
+    group: p.group,
+    decisionDay: p.decisionDay,
+    entryDay: p.entryDay,
+    entryPrice: p.entryPrice,
+    sizedOn: p.sizedOn,
+    wanted: p.wanted,
+    shares: p.shares,
+    exitDecisionDay: closed ? p.queuedOn : undefined,
+    exitDay: closed ? p.exitDay : undefined,
+    exitPrice: closed ? p.exitPrice : undefined,
+    exitReason: p.exitReason,
+    commission: p.commission,
+    carry: p.carry,
+    profit,
+    return: profit / (p.entryPrice * p.shares),
+    barsHeld: closed ? p.barsHeld : p.bar - p.entryBar + (p.atOpen ? 1 : 0),
+    mae: Math.min(0, ...extremes),
+    mfe: Math.max(0, ...extremes),
+    riskPerShare: risk,
+    r: risk > 0 ? profit / (risk * p.shares) : undefined,
+  };
+}
+
+/** By exit day, symbol and entry day. */
+export function byExit(a: Trade, b: Trade): number {
+  return (
+    (a.exitDay ?? 0) - (b.exitDay ?? 0) ||
+    (a.symbol < b.symbol ? -1 : a.symbol > b.symbol ? 1 : 0) ||
+    a.entryDay - b.entryDay
+  );
+}

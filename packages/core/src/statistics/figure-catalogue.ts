@@ -1,0 +1,426 @@
+// Every figure of statistics.md in one table: its name, its definition, and the numbers it is made of.
+
+import { drawdownSpells, drawdownsOf, largestFall } from './drawdown.ts';
+import { daysHeld, type Figures, meansWhere, tradedValue, yearsOf } from './figures.ts';
+import { deviation, mean } from './moments.ts';
+import { periodReturns } from './periods.ts';
+import { regress } from './regression.ts';
+import { difference, returnsOf } from './returns.ts';
+import type { Slice } from './slice.ts';
+
+/** How a number is written. */
+export type FigureKind =
+  | 'percent'
+  | 'fine-percent'
+  | 'ratio'
+  | 'money'
+  | 'price'
+  | 'shares'
+  | 'count'
+  | 'days'
+  | 'day';
+
+/** A number that a figure is worked out from. */
+export interface FigurePart {
+  readonly name: string;
+  readonly value: number;
+  readonly kind: FigureKind;
+}
+
+type OwnKey = Exclude<keyof Figures, 'benchmark'>;
+type AgainstKey = Exclude<keyof Figures['benchmark'], OwnKey>;
+export type FigureKey = OwnKey | AgainstKey;
+
+export interface FigureEntry {
+  readonly key: FigureKey;
+  readonly name: string;
+  readonly definition: string;
+  readonly kind: FigureKind;
+  /** of a curve by itself, of what the account did, of its trades, or of it against the benchmark */
+  readonly about: 'curve' | 'account' | 'trades' | 'benchmark';
+  readonly madeOf: (slice: Slice) => readonly FigurePart[];
+}
+
+const money = (name: string, value: number): FigurePart => ({ name, value, kind: 'money' });
+const count = (name: string, value: number): FigurePart => ({ name, value, kind: 'count' });
+const day = (name: string, value: number): FigurePart => ({ name, value, kind: 'day' });
+const fine = (name: string, value: number): FigurePart => ({ name, value, kind: 'fine-percent' });
+const percent = (name: string, value: number): FigurePart => ({ name, value, kind: 'percent' });
+const ratio = (name: string, value: number): FigurePart => ({ name, value, kind: 'ratio' });
+
+const last = (x: ArrayLike<number>): number => x[x.length - 1];
+
+const ends = ({ marks: { day: days, equity } }: Slice): FigurePart[] => [
+  day('from', days[0]),
+  money('start', equity[0]),
+  day('to', last(days)),
+  money('end', last(equity)),
+];
+const span = ({ marks: { day: days } }: Slice): FigurePart => count('calendar days', last(days) - days[0]);
+const excessOf = ({ marks, riskFree }: Slice): Float64Array => difference(returnsOf(marks.equity), riskFree);
+const bars = ({ barsPerYear }: Slice): FigurePart => count('bars a year', barsPerYear);
+
+function deepest({ marks: { day: days, equity } }: Slice): FigurePart[] {
+  const spells = drawdownSpells(equity);
+  if (spells.length === 0) return [];
+  const { peak, bottom } = spells.reduce((a, b) => (b.depth < a.depth ? b : a));
+  return [
+    day('peak', days[peak]),
+    money('at the peak', equity[peak]),
+    day('bottom', days[bottom]),
+    money('at the bottom', equity[bottom]),
+  ];
+}
+
+function longest({ marks: { day: days } }: Slice, spells: ReturnType<typeof drawdownSpells>): FigurePart[] {
+  if (spells.length === 0) return [];
+  const end = (place: number | undefined): number => (place === undefined ? last(days) : days[place]);
+  const spell = spells.reduce((a, b) =>
+    end(b.recovery) - days[b.peak] > end(a.recovery) - days[a.peak] ? b : a,
+  );
+  return [
+    day('peak', days[spell.peak]),
+    spell.recovery === undefined
+      ? day('not recovered by', last(days))
+      : day('recovery', days[spell.recovery]),
+  ];
+}
+
+const wins = ({ trades }: Slice) => trades.filter(({ profit }) => profit > 0);
+const losses = ({ trades }: Slice) => trades.filter(({ profit }) => profit <= 0);
+const sumOf = (trades: Slice['trades']): number => trades.reduce((sum, { profit }) => sum + profit, 0);
+
+function capture(slice: Slice, counts: (theirs: number) => boolean): FigurePart[] {
+  const { months, marks, benchmark } = slice;
+  const { periods, ours, theirs } = meansWhere(
+    periodReturns(months, marks.equity),
+    periodReturns(months, benchmark),
+    counts,
+  );
+  return [
+    count('months', periods),
+    fine('mean month of the strategy', ours),
+    fine('mean month of the benchmark', theirs),
+  ];
+}
+
+function regression({ marks, benchmark, riskFree }: Slice): FigurePart[] {
+  const ours = difference(returnsOf(marks.equity), riskFree);
+  const theirs = difference(returnsOf(benchmark), riskFree);
+  const { n, alpha, beta, rSquared } = regress(ours, theirs);
+  return [
+    count('bars', n),
+    ratio('slope (beta)', beta.value),
+    ratio('its standard error', beta.error),
+    { name: 'intercept (alpha)', value: alpha.value, kind: 'fine-percent' },
+    { name: 'its standard error', value: alpha.error, kind: 'fine-percent' },
+    ratio('share explained (R²)', rSquared),
+  ];
+}
+
+function active({ marks, benchmark }: Slice): Float64Array {
+  return difference(returnsOf(marks.equity), returnsOf(benchmark));
+}
+
+/** In the order in which a report shows them. */
+export const figureCatalogue: readonly FigureEntry[] = [
+  {
+    key: 'endEquity',
+    name: 'End equity',
+    definition: 'the account at the last close',
+    kind: 'money',
+    about: 'curve',
+    madeOf: ({ marks }) => [
+      money('cash', last(marks.cash)),
+      money('longs', last(marks.long)),
+      money('shorts', last(marks.short)),
+    ],
+  },
+  {
+    key: 'totalReturn',
+    name: 'Total return',
+    definition: 'end / start − 1',
+    kind: 'percent',
+    about: 'curve',
+    madeOf: ends,
+  },
+  {
+    key: 'cagr',
+    name: 'Growth a year',
+    definition: '(end / start) ^ (365.25 / days) − 1',
+    kind: 'percent',
+    about: 'curve',
+    madeOf: (slice) => [...ends(slice), span(slice)],
+  },
+  {
+    key: 'volatility',
+    name: 'Volatility',
+    definition: 'sample deviation of returns × √ bars a year',
+    kind: 'percent',
+    about: 'curve',
+    madeOf: (slice) => [
+      count('returns', slice.marks.equity.length - 1),
+      fine('their deviation', deviation(returnsOf(slice.marks.equity))),
+      bars(slice),
+    ],
+  },
+  {
+    key: 'sharpe',
+    name: 'Sharpe ratio',
+    definition: 'mean return above cash / its sample deviation × √ bars a year',
+    kind: 'ratio',
+    about: 'curve',
+    madeOf: (slice) => [
+      fine('mean return above cash', mean(excessOf(slice))),
+      fine('its deviation', deviation(excessOf(slice))),
+      bars(slice),
+    ],
+  },
+  {
+    key: 'sortino',
+    name: 'Sortino ratio',
+    definition: 'mean return above cash / root of the mean square of those below 0 × √ bars a year',
+    kind: 'ratio',
+    about: 'curve',
+    madeOf: (slice) => {
+      const excess = excessOf(slice);
+      return [
+        fine('mean return above cash', mean(excess)),
+        count('returns below 0', excess.filter((r) => r < 0).length),
+        fine('downside deviation', Math.sqrt(mean(excess.map((r) => Math.min(r, 0) ** 2)))),
+        bars(slice),
+      ];
+    },
+  },
+  {
+    key: 'maxDrawdown',
+    name: 'Largest drawdown',
+    definition: 'deepest fall below an earlier peak, at closes',
+    kind: 'percent',
+    about: 'curve',
+    madeOf: deepest,
+  },
+  {
+    key: 'averageDrawdown',
+    name: 'Average drawdown',
+    definition: 'mean depth of all spells below a peak',
+    kind: 'percent',
+    about: 'curve',
+    madeOf: ({ marks }) => [count('spells below a peak', drawdownSpells(marks.equity).length)],
+  },
+  {
+    key: 'longestDrawdownDays',
+    name: 'Longest below peak',
+    definition: 'calendar days from a peak to its recovery',
+    kind: 'days',
+    about: 'curve',
+    madeOf: (slice) => longest(slice, drawdownSpells(slice.marks.equity)),
+  },
+  {
+    key: 'mar',
+    name: 'MAR ratio',
+    definition: 'growth a year / largest drawdown',
+    kind: 'ratio',
+    about: 'curve',
+    madeOf: (slice) => [...ends(slice), span(slice), ...deepest(slice)],
+  },
+  {
+    key: 'returnToDrawdown',
+    name: 'Return to drawdown',
+    definition: 'net profit / largest fall in money',
+    kind: 'ratio',
+    about: 'curve',
+    madeOf: ({ marks: { equity } }) => [
+      money('net profit', last(equity) - equity[0]),
+      money('largest fall', largestFall(equity)),
+    ],
+  },
+  {
+    key: 'ulcer',
+    name: 'Ulcer index',
+    definition: 'root of the mean squared drawdown',
+    kind: 'percent',
+    about: 'curve',
+    madeOf: ({ marks: { equity } }) => {
+      const drawdowns = drawdownsOf(equity);
+      return [
+        count('closes', equity.length),
+        count('of them below a peak', drawdowns.filter((d) => d < 0).length),
+        percent('mean drawdown', mean(drawdowns)),
+      ];
+    },
+  },
+  {
+    key: 'exposure',
+    name: 'Exposure',
+    definition: 'mean of (longs + shorts) / equity, at closes',
+    kind: 'percent',
+    about: 'account',
+    madeOf: ({ marks }) => [
+      money('mean of longs', mean(marks.long)),
+      money('mean of shorts', mean(marks.short)),
+      money('mean equity', mean(marks.equity)),
+    ],
+  },
+  {
+    key: 'timeInMarket',
+    name: 'Time in market',
+    definition: 'share of closes with a position',
+    kind: 'percent',
+    about: 'account',
+    madeOf: ({ marks }) => [
+      count('closes with a position', daysHeld(marks)),
+      count('closes', marks.day.length),
+    ],
+  },
+  {
+    key: 'turnover',
+    name: 'Turnover',
+    definition: '(bought + sold) / 2 / mean equity / years',
+    kind: 'ratio',
+    about: 'account',
+    madeOf: ({ marks, ledger }) => [
+      money('bought and sold', tradedValue(ledger)),
+      money('mean equity', mean(marks.equity)),
+      ratio('years', yearsOf(marks.day)),
+    ],
+  },
+  {
+    key: 'trades',
+    name: 'Trades',
+    definition: 'closed trades that ended here',
+    kind: 'count',
+    about: 'trades',
+    madeOf: (slice) => [count('with a profit', wins(slice).length), count('without', losses(slice).length)],
+  },
+  {
+    key: 'winRate',
+    name: 'Win rate',
+    definition: 'trades with a profit / trades',
+    kind: 'percent',
+    about: 'trades',
+    madeOf: (slice) => [count('with a profit', wins(slice).length), count('trades', slice.trades.length)],
+  },
+  {
+    key: 'averageWin',
+    name: 'Average win',
+    definition: 'mean return of those with a profit',
+    kind: 'fine-percent',
+    about: 'trades',
+    madeOf: (slice) => [
+      count('with a profit', wins(slice).length),
+      percent('the largest', Math.max(...wins(slice).map((trade) => trade.return))),
+    ],
+  },
+  {
+    key: 'averageLoss',
+    name: 'Average loss',
+    definition: 'mean return of the others',
+    kind: 'fine-percent',
+    about: 'trades',
+    madeOf: (slice) => [
+      count('without a profit', losses(slice).length),
+      percent('the largest', Math.min(...losses(slice).map((trade) => trade.return))),
+    ],
+  },
+  {
+    key: 'payoff',
+    name: 'Payoff',
+    definition: 'average win / average loss',
+    kind: 'ratio',
+    about: 'trades',
+    madeOf: (slice) => [
+      fine('average win', mean(wins(slice).map((trade) => trade.return))),
+      fine('average loss', mean(losses(slice).map((trade) => trade.return))),
+    ],
+  },
+  {
+    key: 'profitFactor',
+    name: 'Profit factor',
+    definition: 'sum of profits / sum of losses, in money',
+    kind: 'ratio',
+    about: 'trades',
+    madeOf: (slice) => [
+      money('sum of profits', sumOf(wins(slice))),
+      money('sum of losses', sumOf(losses(slice))),
+    ],
+  },
+  {
+    key: 'expectancy',
+    name: 'Expectancy',
+    definition: 'mean return of a trade',
+    kind: 'fine-percent',
+    about: 'trades',
+    madeOf: ({ trades }) => [
+      count('trades', trades.length),
+      fine('deviation of their returns', deviation(trades.map((trade) => trade.return))),
+    ],
+  },
+  {
+    key: 'averageR',
+    name: 'Average R',
+    definition: 'mean profit in multiples of the risk taken at entry',
+    kind: 'ratio',
+    about: 'trades',
+    madeOf: ({ trades }) => [
+      count('trades with an initial stop', trades.filter(({ r }) => r !== undefined).length),
+    ],
+  },
+  {
+    key: 'beta',
+    name: 'Beta',
+    definition: 'slope of the excess returns on the benchmark’s, by bar',
+    kind: 'ratio',
+    about: 'benchmark',
+    madeOf: regression,
+  },
+  {
+    key: 'alpha',
+    name: 'Alpha',
+    definition: 'intercept of the same line, a bar',
+    kind: 'fine-percent',
+    about: 'benchmark',
+    madeOf: regression,
+  },
+  {
+    key: 'rSquared',
+    name: 'R²',
+    definition: 'share of the variance that the line explains',
+    kind: 'ratio',
+    about: 'benchmark',
+    madeOf: regression,
+  },
+  {
+    key: 'informationRatio',
+    name: 'Information ratio',
+    definition: 'mean return above the benchmark’s / its deviation × √ bars a year',
+    kind: 'ratio',
+    about: 'benchmark',
+    madeOf: (slice) => [
+      fine('mean return above the benchmark’s', mean(active(slice))),
+      fine('its deviation', deviation(active(slice))),
+      bars(slice),
+    ],
+  },
+  {
+    key: 'upCapture',
+    name: 'Up capture',
+    definition: 'mean month / the benchmark’s, in months it rose',
+    kind: 'ratio',
+    about: 'benchmark',
+    madeOf: (slice) => capture(slice, (r) => r > 0),
+  },
+  {
+    key: 'downCapture',
+    name: 'Down capture',
+    definition: 'mean month / the benchmark’s, in months it fell',
+    kind: 'ratio',
+    about: 'benchmark',
+    madeOf: (slice) => capture(slice, (r) => r < 0),
+  },
+];
+
+/** The figure of that name. */
+export function figureOf(figures: Figures, { key, about }: FigureEntry): number {
+  return about === 'benchmark' ? figures.benchmark[key as AgainstKey] : figures[key as OwnKey];
+}

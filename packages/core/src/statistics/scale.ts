@@ -1,0 +1,35 @@
+// Curves put on another footing, to be held beside others.
+
+import { deviation, ratio } from './moments.ts';
+import { returnsOf } from './returns.ts';
+
+/**
+ * The curve with its returns above the risk-free rate multiplied until it is as volatile as the other: what holding more
+ * or less of it beside cash would have made. NaN after the first mark where it never moves.
+ */
+export function scaledToVolatility(
+  equity: Float64Array,
+  other: Float64Array,
+  riskFree: Float64Array,
+): { readonly times: number; readonly curve: Float64Array } {
+  const returns = returnsOf(equity);
+  const times = ratio(deviation(returnsOf(other)), deviation(returns));
+  const curve = new Float64Array(equity.length);
+  curve[0] = equity[0];
+  for (let i = 0; i < returns.length; i++)
+    curve[i + 1] = curve[i] * (1 + riskFree[i] + times * (returns[i] - riskFree[i]));
+  return { times, curve };
+}
+
+/** The capital with the risk-free rate on it. */
+export function cashCurve(riskFree: Float64Array, capital: number): Float64Array {
+  const curve = new Float64Array(riskFree.length + 1);
+  curve[0] = capital;
+  for (let i = 0; i < riskFree.length; i++) curve[i + 1] = curve[i] * (1 + riskFree[i]);
+  return curve;
+}
+
+/** The curve as multiples of its value at a place. */
+export function multiplesOf(curve: Float64Array, place: number): Float64Array {
+  return curve.map((value) => value / curve[place]);
+}
