@@ -105,6 +105,7 @@ export function createEngine(market: Market, universe: Universe): Engine {
             decisions: result.decisions,
             ledger: result.ledger,
             nextOrders: result.nextOrders,
+            standing: result.standing,
             figures: figuresOf({ ...whole, months }, benchmarkFigures),
             eitherWayBars: result.eitherWayBars,
             costs: costsOf(result.ledger, marks, trades, request.strategy.costs.slippage),

@@ -57,8 +57,14 @@ export { knownPhrases } from './rules/words.ts';
 export type { Run } from './run.ts';
 export type { Distances } from './simulation/distances.ts';
 export type { Problem, RunRequest } from './simulation/prepare.ts';
-export { OUTCOMES, type Trade } from './simulation/records.ts';
-export type { CalendarTable } from './statistics/calendar-table.ts';
+export {
+  LEDGER_KINDS,
+  type NextOrder,
+  OUTCOMES,
+  type StandingOrder,
+  type Trade,
+} from './simulation/records.ts';
+export { type CalendarRow, type CalendarTable, calendarDifference } from './statistics/calendar-table.ts';
 export { type Caution, cautionsOf } from './statistics/cautions.ts';
 export { compareRuns, type RunPair } from './statistics/compare-runs.ts';
 export { type Distribution, quantile } from './statistics/distribution.ts';
@@ -75,7 +81,12 @@ export type { Luck, Range } from './statistics/resample.ts';
 export { multiplesOf } from './statistics/scale.ts';
 export { type SizeExample, type SizesTaken, sizesTaken } from './statistics/size-example.ts';
 export type { SpanFigures } from './statistics/span-figures.ts';
-export type { TradeGroup, TradeGrouping } from './statistics/trade-groups.ts';
+export {
+  TRADE_GROUPINGS,
+  type TradeGroup,
+  type TradeGrouping,
+  tradeGroups,
+} from './statistics/trade-groups.ts';
 export { type SizeWarning, sizeWarnings } from './strategy/size-warnings.ts';
 export type { Strategy } from './strategy/strategy.ts';
 export { type Axis, settingsOf, valuesFrom, withDials } from './sweeps/grid.ts';
@@ -83,3 +94,4 @@ export { type SweepResult, type SweepSetup, sweepWork } from './sweeps/sweep.ts'
 export { type InstrumentMeasures, measureInstrument } from './universes/measure-instrument.ts';
 export { type Combination, combine, membersByDay } from './universes/spells.ts';
 export { ENGINE_VERSION } from './version.ts';
+export { type HarderRun, harderRuns } from './worth.ts';

@@ -4,7 +4,12 @@ import type { BesideCurve } from './inspect/inspection.ts';
 import type { Run } from './run.ts';
 import type { Trade } from './simulation/records.ts';
 import { type Excess, excessByBar, excessByMonth } from './statistics/against-benchmark.ts';
-import { type CalendarTable, calendarTable } from './statistics/calendar-table.ts';
+import {
+  type CalendarRow,
+  type CalendarTable,
+  calendarDifference,
+  calendarTable,
+} from './statistics/calendar-table.ts';
 import { type CurveFigures, curveFigures } from './statistics/curve-figures.ts';
 import { type DeflatedSharpe, deflatedSharpe } from './statistics/deflated-sharpe.ts';
 import { type Distribution, distributionOf } from './statistics/distribution.ts';
@@ -24,7 +29,9 @@ import {
 } from './statistics/trade-groups.ts';
 import {
   type Concentration,
+  type CostFigures,
   concentrationOf,
+  costsOf,
   type ExcursionLevel,
   excursionLevels,
   type Streaks,
@@ -50,7 +57,11 @@ export interface Report {
   readonly madeOf: Readonly<Record<FigureKey, readonly FigurePart[]>>;
   /** the other curves it is held against, over all of the run's days, with their figures in the span */
   readonly beside: readonly BesideFigures[];
-  readonly calendar: { readonly strategy: CalendarTable; readonly benchmark: CalendarTable };
+  readonly calendar: {
+    readonly strategy: CalendarTable;
+    readonly benchmark: CalendarTable;
+    readonly difference: readonly CalendarRow[];
+  };
   /** over one and three years, one value a bar from the span's first; NaN until a window is full */
   readonly rolling: { readonly one: RollingFigures; readonly three: RollingFigures };
   readonly drawdowns: readonly DrawdownRow[];
@@ -60,9 +71,12 @@ export interface Report {
   readonly long: TradesSaid;
   readonly short: TradesSaid;
   readonly groups: Readonly<Record<TradeGrouping, readonly TradeGroup[]>>;
+  /** the few trades with the highest and with the lowest returns, the most extreme first */
+  readonly tails: { readonly best: readonly Trade[]; readonly worst: readonly Trade[] };
   readonly streaks: Streaks;
   readonly concentration: Concentration;
   readonly excursions: readonly ExcursionLevel[];
+  readonly costs: CostFigures;
   readonly regression: { readonly byBar: Excess; readonly byMonth: Excess };
   readonly luck: Luck;
   readonly deflated: DeflatedSharpe;
@@ -70,6 +84,8 @@ export interface Report {
 
 export interface ReportSettings {
   readonly barsPerYear: number;
+  /** basis points, as the run had them */
+  readonly slippage: number;
   /** days; the whole run when left out */
   readonly from?: number;
   readonly to?: number;
@@ -77,6 +93,8 @@ export interface ReportSettings {
   readonly tried?: readonly number[];
   readonly beside?: readonly BesideCurve[];
 }
+
+const FEW = 5;
 
 /** Distances from the entry price that stops and targets are asked about. */
 const LEVELS = [0.02, 0.04, 0.06, 0.08, 0.1, 0.15, 0.2, 0.3];
@@ -100,6 +118,8 @@ export function reportOf(run: Run, settings: ReportSettings): Report {
   const years = periodsOf(days, 'year');
   const slice = sliceOf({ ...run, barsPerYear }, first, last);
   const { trades } = slice;
+  const strategy = calendarTable(ours, months, years);
+  const benchmark = calendarTable(theirs, months, years);
   const byBar = excessByBar(ours, theirs, riskFree);
   const rolling = (span: number): RollingFigures =>
     rollingFigures(ours, theirs, riskFree, span * barsPerYear, barsPerYear);
@@ -115,10 +135,7 @@ export function reportOf(run: Run, settings: ReportSettings): Report {
       ...curve,
       figures: curveFigures(days, curve.equity.subarray(first, last + 1), riskFree, barsPerYear),
     })),
-    calendar: {
-      strategy: calendarTable(ours, months, years),
-      benchmark: calendarTable(theirs, months, years),
-    },
+    calendar: { strategy, benchmark, difference: calendarDifference(strategy, benchmark) },
     rolling: { one: rolling(1), three: rolling(3) },
     drawdowns: deepestDrawdowns(days, ours, theirs),
     trades,
@@ -129,13 +146,21 @@ export function reportOf(run: Run, settings: ReportSettings): Report {
       TradeGrouping,
       TradeGroup[]
     >,
+    tails: tailsOf(trades),
     streaks: streaksOf(trades),
     concentration: concentrationOf(trades),
     excursions: excursionLevels(trades, LEVELS),
+    costs: costsOf(slice.ledger, slice.marks, trades, settings.slippage),
     regression: { byBar, byMonth: excessByMonth(ours, theirs, riskFree, months) },
     luck: resampled(returnsOf(ours), riskFree, { barsPerYear }),
     deflated: deflatedSharpe(byBar.strategy, tried, barsPerYear),
   };
+}
+
+function tailsOf(trades: readonly Trade[]): Report['tails'] {
+  const sorted = [...trades].sort((a, b) => b.return - a.return);
+  const few = Math.min(FEW, Math.floor(sorted.length / 2));
+  return { best: sorted.slice(0, few), worst: sorted.slice(sorted.length - few).reverse() };
 }
 
 function said(trades: readonly Trade[]): TradesSaid {

@@ -1,6 +1,6 @@
 // What a finished run is.
 
-import type { Decisions, Ledger, Marks, NextOrder, Trade } from './simulation/records.ts';
+import type { Decisions, Ledger, Marks, NextOrder, StandingOrder, Trade } from './simulation/records.ts';
 import type { Figures } from './statistics/figures.ts';
 import type { SpanFigures } from './statistics/span-figures.ts';
 import type { CostFigures } from './statistics/trade-studies.ts';
@@ -21,6 +21,7 @@ export interface Run {
   readonly decisions: Decisions;
   readonly ledger: Ledger;
   readonly nextOrders: readonly NextOrder[];
+  readonly standing: readonly StandingOrder[];
   readonly figures: Figures;
   readonly eitherWayBars: number;
   readonly costs: CostFigures;

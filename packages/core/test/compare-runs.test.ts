@@ -11,7 +11,7 @@ const days = [100, 101, 102, 140, 141, 200];
 describe('two runs', () => {
   it('that are one are wholly alike, and one turned about is its opposite', () => {
     const a = run(days, [100, 110, 99, 120, 118, 130]);
-    expect(compareRuns(a, a)).toMatchObject({ shared: 0, onlyFirst: { trades: 0, profit: 0 } });
+    expect(compareRuns(a, a)).toMatchObject({ shared: [], onlyFirst: { trades: [], profit: 0 } });
     expect(compareRuns(a, a).byBar).toBeCloseTo(1, 12);
     expect(compareRuns(a, a).byMonth).toBeCloseTo(1, 12);
     expect(correlation(Float64Array.of(1, 2, 3), Float64Array.of(3, 2, 1))).toBeCloseTo(-1, 12);
@@ -43,9 +43,9 @@ describe('two runs', () => {
     const a = run(days, [1, 1, 1, 1, 1, 1], [trade('A', 1, 5), trade('B', 2, 7), trade('C', 3, -4)]);
     const b = run(days, [1, 1, 1, 1, 1, 1], [trade('A', 1, 9), trade('B', 3, 2), trade('C', 3, 1, 'short')]);
     expect(compareRuns(a, b)).toMatchObject({
-      shared: 1,
-      onlyFirst: { trades: 2, profit: 3 },
-      onlySecond: { trades: 2, profit: 3 },
+      shared: [{ first: a.trades[0], second: b.trades[0], more: -4 }],
+      onlyFirst: { trades: a.trades.slice(1), profit: 3 },
+      onlySecond: { trades: b.trades.slice(1), profit: 3 },
     });
   });
 });

@@ -18,6 +18,8 @@ export interface WhySpan {
   readonly day: Int32Array;
   readonly close: Float64Array;
   readonly verdict: readonly DayVerdict[];
+  /** how many days had each, the most frequent first */
+  readonly counts: readonly { readonly verdict: DayVerdict; readonly days: number }[];
   /** the rank value where it was a candidate; NaN elsewhere */
   readonly rank: Float64Array;
   /** by the setting's path: for each condition 0 false, 1 undefined, 2 true on each bar */
@@ -79,6 +81,7 @@ export function whyBetween(
     day,
     close: k < 0 ? new Float64Array(0) : panel.bars[k].close.slice(first, end),
     verdict,
+    counts: countsOf(verdict),
     rank,
     rules: trees.map(({ path, tree }) => ({
       path,
@@ -89,4 +92,10 @@ export function whyBetween(
       })),
     })),
   };
+}
+
+function countsOf(verdicts: readonly DayVerdict[]): WhySpan['counts'] {
+  const days = new Map<DayVerdict, number>();
+  for (const verdict of verdicts) days.set(verdict, (days.get(verdict) ?? 0) + 1);
+  return [...days].map(([verdict, n]) => ({ verdict, days: n })).sort((a, b) => b.days - a.days);
 }

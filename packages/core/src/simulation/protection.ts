@@ -47,7 +47,7 @@ type Protected = Pick<
 >;
 
 /** The tighter of initial and trailing stop; NaN without either. */
-export function stopInForce(p: Protected): number {
+export function stopInForce(p: Pick<Protected, 'initialStop' | 'trail' | 'sign'>): number {
   if (Number.isNaN(p.initialStop)) return p.trail;
   if (Number.isNaN(p.trail)) return p.initialStop;
   return (p.trail - p.initialStop) * p.sign > 0 ? p.trail : p.initialStop;

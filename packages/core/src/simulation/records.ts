@@ -87,6 +87,23 @@ export interface NextOrder {
   readonly symbol: string;
   /** for an entry, the size at the last close */
   readonly shares: number;
+  readonly close: number;
+  /** where an entry's stop and target would stand if it were filled at the close; NaN without one */
+  readonly stop: number;
+  readonly target: number;
+  /** why a position is to be left */
+  readonly reason: ExitReason | undefined;
+}
+
+/** The stop and target that a position which stays has in the coming session. */
+export interface StandingOrder {
+  readonly side: 'long' | 'short';
+  readonly symbol: string;
+  readonly shares: number;
+  readonly close: number;
+  /** NaN without one */
+  readonly stop: number;
+  readonly target: number;
 }
 
 /** The account at each mark. */

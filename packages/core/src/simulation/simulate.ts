@@ -4,12 +4,12 @@ import { Account } from './account.ts';
 import { Decider } from './decider.ts';
 import { Fills } from './fills.ts';
 import { Journal } from './journal.ts';
-import type { Plan, SidePlan } from './plan.ts';
+import { nextOrders, standingOrders } from './next-orders.ts';
+import type { Plan } from './plan.ts';
 import type { Position } from './position.ts';
 import { type Continue, report } from './progress.ts';
 import { moveTrail } from './protection.ts';
-import type { Decisions, Ledger, Marks, NextOrder } from './records.ts';
-import { sharesWanted } from './size.ts';
+import type { Decisions, Ledger, Marks, NextOrder, StandingOrder } from './records.ts';
 
 export interface Simulated {
   readonly marks: Marks;
@@ -19,6 +19,7 @@ export interface Simulated {
   readonly decisions: Decisions;
   readonly ledger: Ledger;
   readonly nextOrders: readonly NextOrder[];
+  readonly standing: readonly StandingOrder[];
   readonly eitherWayBars: number;
 }
 
@@ -71,30 +72,7 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
     decisions: journal.decisions(plan.symbols),
     ledger: journal.ledger(),
     nextOrders: nextOrders(plan, account, decider),
+    standing: standingOrders(plan, account),
     eitherWayBars: fills.eitherWayBars,
   };
-}
-
-/** Section 2.7: what was decided on the last day, sized at the last close. */
-function nextOrders(plan: Plan, account: Account, { queue }: Decider): NextOrder[] {
-  const sideName = (sign: number) => (sign === 1 ? 'long' : 'short');
-  const leaving = account.positions
-    .filter((p) => p.queued !== undefined)
-    .map(
-      (p): NextOrder => ({
-        side: sideName(p.sign),
-        action: 'leave',
-        symbol: plan.symbols[p.instrument],
-        shares: p.shares,
-      }),
-    );
-  const entering = Array.from({ length: queue.count }, (_x, n): NextOrder => {
-    const instrument = queue.instrument[n];
-    const bar = queue.bar[n];
-    const side = (queue.sign[n] === 1 ? plan.long : plan.short) as SidePlan;
-    const close = plan.bars[instrument].close[bar];
-    const shares = sharesWanted(plan, side, instrument, bar, close, account.equity);
-    return { side: sideName(side.sign), action: 'enter', symbol: plan.symbols[instrument], shares };
-  });
-  return [...leaving, ...entering];
 }

@@ -2,7 +2,7 @@
 
 import { type Periods, periodReturns } from './periods.ts';
 
-interface CalendarRow {
+export interface CalendarRow {
   readonly year: number;
   /** the return in each month, January first; NaN where the run has no day */
   readonly months: Float64Array;
@@ -36,6 +36,19 @@ export function calendarTable(curve: Float64Array, months: Periods, years: Perio
     winningMonths: shareAbove0(monthly),
     winningYears: shareAbove0(yearly),
   };
+}
+
+/** How far one was ahead of the other in each month and year; NaN where the other has none. */
+export function calendarDifference(one: CalendarTable, other: CalendarTable): CalendarRow[] {
+  const others = new Map(other.rows.map((row) => [row.year, row]));
+  return one.rows.map(({ year, months, total }) => {
+    const its = others.get(year);
+    return {
+      year,
+      months: months.map((own, m) => own - (its ? its.months[m] : Number.NaN)),
+      total: total - (its ? its.total : Number.NaN),
+    };
+  });
 }
 
 function shareAbove0(returns: Float64Array): number {

@@ -12,9 +12,17 @@ interface Compared {
 }
 
 interface OnlyHere {
-  readonly trades: number;
+  readonly trades: readonly Trade[];
   /** money */
   readonly profit: number;
+}
+
+/** A trade of both. */
+interface SharedTrade {
+  readonly first: Trade;
+  readonly second: Trade;
+  /** what the first made more, in money */
+  readonly more: number;
 }
 
 export interface RunPair {
@@ -22,7 +30,7 @@ export interface RunPair {
   readonly byBar: number;
   readonly byMonth: number;
   /** trades of both: the same instrument and side, entered on the same day */
-  readonly shared: number;
+  readonly shared: readonly SharedTrade[];
   readonly onlyFirst: OnlyHere;
   readonly onlySecond: OnlyHere;
 }
@@ -37,18 +45,21 @@ export function compareRuns(first: Compared, second: Compared): RunPair {
   const b = Float64Array.from(both, ([, k]) => second.marks.equity[k]);
   const months = periodsOf(days, 'month');
   const keyOf = ({ symbol, side, entryDay }: Trade): string => `${symbol} ${side} ${entryDay}`;
-  const only = (here: readonly Trade[], there: readonly Trade[]): OnlyHere => {
-    const known = new Set(there.map(keyOf));
-    const alone = here.filter((trade) => !known.has(keyOf(trade)));
-    return { trades: alone.length, profit: alone.reduce((sum, { profit }) => sum + profit, 0) };
+  const byKey = (trades: readonly Trade[]) => new Map(trades.map((trade) => [keyOf(trade), trade]));
+  const [ours, theirs] = [byKey(first.trades), byKey(second.trades)];
+  const only = (here: readonly Trade[], there: ReadonlyMap<string, Trade>): OnlyHere => {
+    const trades = here.filter((trade) => !there.has(keyOf(trade)));
+    return { trades, profit: trades.reduce((sum, { profit }) => sum + profit, 0) };
   };
-  const onlyFirst = only(first.trades, second.trades);
   return {
     byBar: correlation(returnsOf(a), returnsOf(b)),
     byMonth: correlation(periodReturns(months, a), periodReturns(months, b)),
-    shared: first.trades.length - onlyFirst.trades,
-    onlyFirst,
-    onlySecond: only(second.trades, first.trades),
+    shared: first.trades.flatMap((trade) => {
+      const other = theirs.get(keyOf(trade));
+      return other ? [{ first: trade, second: other, more: trade.profit - other.profit }] : [];
+    }),
+    onlyFirst: only(first.trades, theirs),
+    onlySecond: only(second.trades, ours),
   };
 }
 

@@ -20,6 +20,7 @@ export type TradeGrouping = (typeof TRADE_GROUPINGS)[number];
 
 export interface TradeGroup {
   readonly key: string;
+  readonly trades: readonly Trade[];
   readonly figures: TradeFigures;
   readonly profit: number;
   /** share of the profit of all trades; NaN when that is 0 */
@@ -48,6 +49,7 @@ export function tradeGroups(trades: readonly Trade[], by: TradeGrouping): TradeG
       const bars = group.trades.reduce((sum, trade) => sum + trade.barsHeld, 0);
       return {
         key,
+        trades: group.trades,
         figures: tradeFigures(group.trades),
         profit,
         contribution: ratio(profit, all),

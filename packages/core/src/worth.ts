@@ -1,0 +1,55 @@
+// What cautions are worth in figures: the same run once more under a harder assumption.
+
+import type { RunRequest } from './simulation/prepare.ts';
+import type { Trade } from './simulation/records.ts';
+import type { Strategy } from './strategy/strategy.ts';
+
+export interface HarderRun {
+  readonly kind: 'next-open' | 'double-costs' | 'without-best';
+  readonly request: RunRequest;
+  /** the instrument to be left out of the universe */
+  readonly without?: string;
+}
+
+/** The runs that can be told apart from the run itself. @param trades its closed trades */
+export function harderRuns(request: RunRequest, trades: readonly Trade[]): HarderRun[] {
+  const { strategy } = request;
+  const { timing, costs } = strategy;
+  const { commission } = costs;
+  const runs: HarderRun[] = [];
+  const as = (changed: Partial<Strategy>): RunRequest => ({
+    ...request,
+    strategy: { ...strategy, ...changed },
+  });
+  if (timing.enter !== 'next-open' || timing.leave !== 'next-open') {
+    runs.push({
+      kind: 'next-open',
+      request: as({ timing: { ...timing, enter: 'next-open', leave: 'next-open' } }),
+    });
+  }
+  const { fixed, perShare, percent, min } = commission;
+  if (costs.slippage + fixed + perShare + percent + min > 0) {
+    const doubled = {
+      fixed: 2 * fixed,
+      perShare: 2 * perShare,
+      percent: 2 * percent,
+      min: 2 * min,
+      maxPercent: 2 * commission.maxPercent,
+    };
+    runs.push({
+      kind: 'double-costs',
+      request: as({ costs: { ...costs, commission: doubled, slippage: 2 * costs.slippage } }),
+    });
+  }
+  const best = bestSymbol(trades);
+  if (best !== undefined) runs.push({ kind: 'without-best', request, without: best });
+  return runs;
+}
+
+/** The instrument whose trades made the most; undefined when none made anything. */
+function bestSymbol(trades: readonly Trade[]): string | undefined {
+  const profits = new Map<string, number>();
+  for (const { symbol, profit } of trades) profits.set(symbol, (profits.get(symbol) ?? 0) + profit);
+  const [best] = [...profits].sort(([a, x], [b, y]) => y - x || (a < b ? -1 : 1));
+  return best && best[1] > 0 ? best[0] : undefined;
+}
