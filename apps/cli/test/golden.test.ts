@@ -94,7 +94,10 @@ describe.each(cases)('golden case %s', (name) => {
     const outcome = createEngine(market, universe).inspect(request);
     if (outcome.kind !== 'done') throw new Error('it did not run');
     const { run } = outcome.inspection;
-    const { figures } = reportOf(run, { barsPerYear: barsPerYear(request.strategy.bars) });
+    const { figures } = reportOf(run, {
+      barsPerYear: barsPerYear(request.strategy.bars),
+      slippage: request.strategy.costs.slippage,
+    });
     // A figure that is undefined is null in the file.
     const shown = JSON.parse(JSON.stringify({ ...figures.strategy, eitherWayBars: run.eitherWayBars }));
     expect(shown).toEqual(readJson(join(out, 'summary.json')).figures);

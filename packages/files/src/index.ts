@@ -9,8 +9,19 @@ export { faultInLayout, guessLayout, type Layout, ROLES, type Role, shapeOf } fr
 export { streamCsv } from './import/stream-csv.ts';
 export { readTable, type TableKind, tableKind } from './import/tables.ts';
 export { describeProblem, type FileProblem, type Result } from './problem.ts';
-export { decisionsCsv, equityCsv, nextOrdersCsv, tradesCsv } from './run-csv.ts';
+export { type RunFormat, runTablesFile } from './run-export.ts';
 export { type RunFile, readRunFile, writeRunFile } from './run-file.ts';
+export {
+  decisionsCsv,
+  decisionsTable,
+  equityCsv,
+  equityTable,
+  ledgerTable,
+  nextOrdersCsv,
+  ordersTable,
+  tradesCsv,
+  tradesTable,
+} from './run-tables.ts';
 export {
   readStrategy,
   readStrategyFile,
@@ -20,6 +31,7 @@ export {
 } from './strategy-file.ts';
 export { summaryJson } from './summary.ts';
 export { sweepCsv } from './sweep-csv.ts';
+export { type Table, tableCsv, tableParquet, tablesXlsx } from './tables.ts';
 export { readUniverseCsv, universeCsv } from './universe-csv.ts';
 export {
   readWorkspace,

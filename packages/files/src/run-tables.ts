@@ -1,85 +1,151 @@
-// A run's tables as CSV (strategy-file.md, The headless runner).
+// A run's tables (strategy-file.md, The headless runner, and the ledger beside them).
 
-import { isoFromDay, OUTCOMES, type Run, type Trade } from '@plateau/core';
-import { type Cell, writeCsv } from './write-csv.ts';
+import { isoFromDay, LEDGER_KINDS, OUTCOMES, type Run, type StandingOrder, type Trade } from '@plateau/core';
+import { type Table, type TableColumn, tableCsv } from './tables.ts';
+import type { Cell } from './write-csv.ts';
 
-const TRADE_HEADER = [
-  'symbol',
-  'side',
-  'decisionDate',
-  'entryDate',
-  'entryPrice',
-  'shares',
-  'exitDate',
-  'exitPrice',
-  'exitReason',
-  'commission',
-  'carry',
-  'profit',
-  'return',
-  'barsHeld',
-  'mae',
-  'mfe',
-  'riskPerShare',
-  'r',
-];
-
-function tradeRow(t: Trade): Cell[] {
-  return [
-    t.symbol,
-    t.side,
-    isoFromDay(t.decisionDay),
-    isoFromDay(t.entryDay),
-    t.entryPrice,
-    t.shares,
-    t.exitDay === undefined ? undefined : isoFromDay(t.exitDay),
-    t.exitPrice,
-    t.exitReason,
-    t.commission,
-    t.carry,
-    t.profit,
-    t.return,
-    t.barsHeld,
-    t.mae,
-    t.mfe,
-    t.riskPerShare,
-    t.r,
-  ];
-}
+const text = (name: string): TableColumn => ({ name, kind: 'text' });
+const date = (name: string): TableColumn => ({ name, kind: 'date' });
+const number = (name: string): TableColumn => ({ name, kind: 'number' });
+const dayOf = (day: number | undefined): string | undefined =>
+  day === undefined ? undefined : isoFromDay(day);
 
 /** Every trade, in the order given. */
-export function tradesCsv(trades: readonly Trade[]): string {
-  return writeCsv(TRADE_HEADER, trades.map(tradeRow));
+export function tradesTable(trades: readonly Trade[]): Table {
+  return {
+    name: 'trades',
+    columns: [
+      text('symbol'),
+      text('side'),
+      date('decisionDate'),
+      date('entryDate'),
+      number('entryPrice'),
+      number('shares'),
+      date('exitDate'),
+      number('exitPrice'),
+      text('exitReason'),
+      number('commission'),
+      number('carry'),
+      number('profit'),
+      number('return'),
+      number('barsHeld'),
+      number('mae'),
+      number('mfe'),
+      number('riskPerShare'),
+      number('r'),
+    ],
+    rows: trades.map((t) => [
+      t.symbol,
+      t.side,
+      isoFromDay(t.decisionDay),
+      isoFromDay(t.entryDay),
+      t.entryPrice,
+      t.shares,
+      dayOf(t.exitDay),
+      t.exitPrice,
+      t.exitReason,
+      t.commission,
+      t.carry,
+      t.profit,
+      t.return,
+      t.barsHeld,
+      t.mae,
+      t.mfe,
+      t.riskPerShare,
+      t.r,
+    ]),
+  };
 }
 
-export function equityCsv(run: Pick<Run, 'marks' | 'benchmark'>): string {
-  const { marks, benchmark } = run;
-  const rows = Array.from(marks.day, (day, t): Cell[] => [
-    isoFromDay(day),
-    marks.equity[t],
-    marks.cash[t],
-    marks.long[t],
-    marks.short[t],
-    marks.positions[t],
-    benchmark[t],
-  ]);
-  return writeCsv(['date', 'equity', 'cash', 'long', 'short', 'positions', 'benchmark'], rows);
+/** The account at each close. */
+export function equityTable({ marks, benchmark }: Pick<Run, 'marks' | 'benchmark'>): Table {
+  return {
+    name: 'equity',
+    columns: [
+      date('date'),
+      number('equity'),
+      number('cash'),
+      number('long'),
+      number('short'),
+      number('positions'),
+      number('benchmark'),
+    ],
+    rows: Array.from(marks.day, (day, t) => [
+      isoFromDay(day),
+      marks.equity[t],
+      marks.cash[t],
+      marks.long[t],
+      marks.short[t],
+      marks.positions[t],
+      benchmark[t],
+    ]),
+  };
 }
 
-export function decisionsCsv({ decisions }: Pick<Run, 'decisions'>): string {
-  const rows = Array.from(decisions.day, (day, k): Cell[] => [
-    isoFromDay(day),
-    decisions.symbol[decisions.instrument[k] ?? -1],
-    decisions.side[k] === 1 ? 'long' : 'short',
-    decisions.rank[k],
-    OUTCOMES[decisions.outcome[k] ?? 0],
-  ]);
-  return writeCsv(['date', 'symbol', 'side', 'rank', 'outcome'], rows);
+export function decisionsTable({ decisions }: Pick<Run, 'decisions'>): Table {
+  return {
+    name: 'decisions',
+    columns: [date('date'), text('symbol'), text('side'), number('rank'), text('outcome')],
+    rows: Array.from(decisions.day, (day, k) => [
+      isoFromDay(day),
+      decisions.symbol[decisions.instrument[k] ?? -1],
+      decisions.side[k] === 1 ? 'long' : 'short',
+      decisions.rank[k],
+      OUTCOMES[decisions.outcome[k] ?? 0],
+    ]),
+  };
 }
 
-export function nextOrdersCsv({ nextOrders }: Pick<Run, 'nextOrders'>): string {
-  return writeCsv(
-    ['side', 'action', 'symbol', 'shares'],
-    nextOrders.map((order) => [order.side, order.action, order.symbol, order.shares]),
-  );
+/** Every movement of cash, in its order. */
+export function ledgerTable({ ledger, decisions }: Pick<Run, 'ledger' | 'decisions'>): Table {
+  return {
+    name: 'ledger',
+    columns: [date('date'), text('kind'), text('symbol'), number('shares'), number('amount')],
+    rows: Array.from(ledger.day, (day, k): Cell[] => [
+      isoFromDay(day),
+      LEDGER_KINDS[ledger.kind[k] ?? 0],
+      decisions.symbol[ledger.instrument[k] ?? -1],
+      ledger.shares[k],
+      ledger.amount[k],
+    ]),
+  };
 }
+
+export function nextOrdersTable({ nextOrders }: Pick<Run, 'nextOrders'>): Table {
+  return {
+    name: 'next-orders',
+    columns: [text('side'), text('action'), text('symbol'), number('shares')],
+    rows: nextOrders.map((order) => [order.side, order.action, order.symbol, order.shares]),
+  };
+}
+
+/** The next orders with their levels, and the stops and targets that protect what stays. */
+export function ordersTable({
+  nextOrders,
+  standing,
+}: Pick<Run, 'nextOrders'> & { readonly standing: readonly StandingOrder[] }): Table {
+  return {
+    name: 'orders',
+    columns: [
+      text('side'),
+      text('action'),
+      text('symbol'),
+      number('shares'),
+      number('close'),
+      number('stop'),
+      number('target'),
+      text('reason'),
+    ],
+    rows: [
+      ...nextOrders.map((o) => [o.side, o.action, o.symbol, o.shares, o.close, o.stop, o.target, o.reason]),
+      ...standing.map((o) => [o.side, 'protect', o.symbol, o.shares, o.close, o.stop, o.target, undefined]),
+    ],
+  };
+}
+
+export const tradesCsv = (trades: readonly Trade[]): string => tableCsv(tradesTable(trades));
+export const equityCsv = (run: Parameters<typeof equityTable>[0]): string => tableCsv(equityTable(run));
+export const decisionsCsv = (run: Parameters<typeof decisionsTable>[0]): string =>
+  tableCsv(decisionsTable(run));
+export const nextOrdersCsv = (run: Parameters<typeof nextOrdersTable>[0]): string =>
+  tableCsv(nextOrdersTable(run));

@@ -1,0 +1,44 @@
+// All of a run's tables as one file: a zip of CSV or of Parquet, or one workbook.
+
+import { figureCatalogue, figureOf, type Run } from '@plateau/core';
+import { strToU8, zipSync } from 'fflate';
+import { decisionsTable, equityTable, ledgerTable, ordersTable, tradesTable } from './run-tables.ts';
+import { summaryJson } from './summary.ts';
+import { type Table, tableCsv, tableParquet, tablesXlsx } from './tables.ts';
+
+export type RunFormat = 'csv' | 'xlsx' | 'parquet';
+
+/** Every figure by its key, the benchmark's own beside it. */
+function figuresTable({ figures }: Run): Table {
+  return {
+    name: 'figures',
+    columns: [
+      { name: 'figure', kind: 'text' },
+      { name: 'strategy', kind: 'number' },
+      { name: 'benchmark', kind: 'number' },
+    ],
+    rows: figureCatalogue.map((entry) => [
+      entry.key,
+      figureOf(figures, entry),
+      entry.about === 'curve' ? figures.benchmark[entry.key as 'cagr'] : undefined,
+    ]),
+  };
+}
+
+/** @throws with a sentence when a table is too long for the format */
+export async function runTablesFile(run: Run, format: RunFormat): Promise<Uint8Array> {
+  const tables = [
+    figuresTable(run),
+    equityTable(run),
+    tradesTable([...run.trades, ...run.openTrades]),
+    ordersTable(run),
+    ledgerTable(run),
+    decisionsTable(run),
+  ];
+  if (format === 'xlsx') return tablesXlsx(tables);
+  const files = tables.map((table) => [
+    `${table.name}.${format}`,
+    format === 'csv' ? strToU8(tableCsv(table)) : tableParquet(table),
+  ]);
+  return zipSync({ ...Object.fromEntries(files), 'summary.json': strToU8(summaryJson(run)) });
+}
