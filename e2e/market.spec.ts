@@ -4,7 +4,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Bars, dayFromIso, isoFromDay } from '@plateau/core';
-import { barsCsv, barsParquet, barsXlsx } from '@plateau/files';
+import { barsCsv, barsParquet, barsXlsx, readTable } from '@plateau/files';
 import { historyCsv } from '@plateau/skerry';
 import { type BrowserContext, expect, type Page, test } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
@@ -132,6 +132,22 @@ test('a chart is dragged, holds another instrument and a measure on a scale of i
   expect(svg.toString()).not.toContain('var(--');
   expect(png.subarray(1, 4).toString()).toBe('PNG');
   expect(png.length).toBeGreaterThan(10_000);
+});
+
+test('twenty years of bars go out as a workbook that reads back as the CSV', async () => {
+  const file = async (kind: string): Promise<Buffer> => {
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: kind, exact: true }).click();
+    return readFileSync(await (await download).path());
+  };
+  const rows = async (kind: 'csv' | 'xlsx', bytes: Buffer): Promise<readonly (readonly string[])[]> => {
+    const table = await readTable(kind, bytes);
+    if (!table.ok) throw new Error(table.message);
+    return table.rows.filter((row) => row.some((cell) => cell !== ''));
+  };
+  const csv = await rows('csv', await file('CSV'));
+  expect(csv.length).toBeGreaterThan(4000);
+  expect(await rows('xlsx', await file('XLSX'))).toEqual(csv);
 });
 
 async function picture(kind: string): Promise<Buffer> {

@@ -1,19 +1,20 @@
 'use client';
 
-import { barsCsv, barsParquet, barsXlsx } from '@plateau/files';
+import { barsCsv, barsParquet } from '@plateau/files';
 import { Download, Trash2 } from 'lucide-react';
+import { toast } from 'sonner';
 import type { StoredListing, StoredRepair } from '@/store/database.ts';
 import { Button, IconButton } from '@/ui/button';
 import { count } from '@/ui/format.ts';
 import { saveFile } from '@/ui/save-file.ts';
 import type { InstrumentQuality } from '@/workers/quality.worker.ts';
+import { saveBarsWorkbook } from '@/workers/workbook-client.ts';
 import { removeInstrument } from './actions.ts';
 import { PriceChart } from './chart/price-chart.tsx';
 import { Findings } from './findings.tsx';
 import { useBars } from './market-data.ts';
 
 const PARQUET = 'application/vnd.apache.parquet';
-const WORKBOOK = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 
 interface InstrumentViewProps {
   readonly listing: StoredListing;
@@ -45,7 +46,13 @@ export function InstrumentView({ listing, listings, quality, repairs, goTo, onGo
             <Button onClick={() => saveFile(`${symbol}.csv`, 'text/csv', barsCsv(bars))}>
               <Download size={14} aria-hidden /> CSV
             </Button>
-            <Button onClick={async () => saveFile(`${symbol}.xlsx`, WORKBOOK, await barsXlsx(bars))}>
+            <Button
+              onClick={() =>
+                void saveBarsWorkbook(symbol, bars).catch((error: Error) =>
+                  toast.error(`${symbol}.xlsx was not made: ${error.message}.`),
+                )
+              }
+            >
               XLSX
             </Button>
             <Button onClick={() => saveFile(`${symbol}.parquet`, PARQUET, barsParquet(bars))}>Parquet</Button>

@@ -2,8 +2,7 @@
 
 import { type Bars, type BarUnit, dayFromIso, isoFromDay, monthOf, yearOf } from '@plateau/core';
 import { clsx } from 'clsx';
-import { ImageDown, ZoomIn, ZoomOut } from 'lucide-react';
-import { DropdownMenu } from 'radix-ui';
+import { ZoomIn, ZoomOut } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import {
   Bar,
@@ -16,10 +15,9 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { toast } from 'sonner';
 import type { StoredListing } from '@/store/database.ts';
-import { Button, IconButton } from '@/ui/button';
-import { saveChartPng, saveChartSvg } from '@/ui/save-chart.ts';
+import { IconButton } from '@/ui/button';
+import { ChartOut } from '@/ui/chart-out.tsx';
 import { drawBar, Readout } from './marks.tsx';
 import { periodTicks, type Row, rowsInView } from './rows.ts';
 import { useColumns } from './use-columns.ts';
@@ -105,15 +103,6 @@ export function PriceChart({ symbol, bars, listings, goTo }: PriceChartProps) {
       isAnimationActive={false}
     />
   );
-  const picture = async (save: (name: string, element: Element) => unknown): Promise<void> => {
-    if (!charts.current) return;
-    try {
-      await save(`${symbol} ${isoFromDay(its.day[last] ?? 0)}`, charts.current);
-    } catch (error) {
-      toast.error(error instanceof Error ? error.message : String(error));
-    }
-  };
-
   return (
     <div
       role="group"
@@ -162,34 +151,7 @@ export function PriceChart({ symbol, bars, listings, goTo }: PriceChartProps) {
         <div className="flex">
           <IconButton label="Zoom in (+)" icon={ZoomIn} onClick={() => view.zoom(0.6)} />
           <IconButton label="Zoom out (-)" icon={ZoomOut} onClick={() => view.zoom(1.7)} />
-          <DropdownMenu.Root>
-            <DropdownMenu.Trigger asChild>
-              <Button
-                aria-label="The chart as a picture"
-                className="border-transparent bg-transparent px-1.5"
-              >
-                <ImageDown size={15} aria-hidden />
-              </Button>
-            </DropdownMenu.Trigger>
-            <DropdownMenu.Portal>
-              <DropdownMenu.Content className="z-50 border border-strong bg-raised p-1">
-                {(
-                  [
-                    ['As PNG', saveChartPng],
-                    ['As SVG', saveChartSvg],
-                  ] as const
-                ).map(([label, save]) => (
-                  <DropdownMenu.Item
-                    key={label}
-                    onSelect={() => void picture(save)}
-                    className="cursor-pointer rounded-sm px-3 py-1 data-[highlighted]:bg-accent-paper"
-                  >
-                    {label}
-                  </DropdownMenu.Item>
-                ))}
-              </DropdownMenu.Content>
-            </DropdownMenu.Portal>
-          </DropdownMenu.Root>
+          <ChartOut name={`${symbol} ${isoFromDay(its.day[last] ?? 0)}`} charts={charts} />
         </div>
       </div>
       <div className="flex items-center gap-3 pb-1">

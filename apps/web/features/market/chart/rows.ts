@@ -60,7 +60,10 @@ function rebased(close: Float64Array, other: Float64Array | undefined, first: nu
 }
 
 /** The places where a new period begins, thinned to about nine. */
-export function periodTicks(rows: readonly Row[], periodOf: (day: number) => number): number[] {
+export function periodTicks(
+  rows: readonly Pick<Row, 'place' | 'day'>[],
+  periodOf: (day: number) => number,
+): number[] {
   const starts = rows.filter((row, k) => {
     const before = rows[k - 1];
     return before !== undefined && periodOf(row.day) !== periodOf(before.day);
