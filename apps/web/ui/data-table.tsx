@@ -6,12 +6,13 @@ import {
   getCoreRowModel,
   getSortedRowModel,
   type SortingState,
+  type Row as TableRow,
   useReactTable,
 } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { clsx } from 'clsx';
-import { ArrowDown, ArrowUp } from 'lucide-react';
-import { type ReactNode, useMemo, useRef, useState } from 'react';
+import { ArrowDown, ArrowUp, ChevronDown, ChevronRight } from 'lucide-react';
+import { type CSSProperties, type ReactNode, useMemo, useRef, useState } from 'react';
 
 interface Meta<Row> {
   readonly width: number;
@@ -31,6 +32,14 @@ export function dataColumn<Row>(
   return { id, header, accessorFn: value, sortUndefined: 'last', meta };
 }
 
+/** Rows that stand together under one line of their own. */
+export interface RowGroup<Row> {
+  readonly key: string;
+  readonly rows: readonly Row[];
+  /** what its line shows, by column */
+  readonly cells: Readonly<Record<string, ReactNode>>;
+}
+
 interface DataTableProps<Row> {
   readonly label: string;
   readonly rows: readonly Row[];
@@ -40,7 +49,10 @@ interface DataTableProps<Row> {
   /** what stands instead of a table without rows */
   readonly empty: ReactNode;
   readonly sortedBy?: SortingState;
-  readonly onOpen?: (row: Row) => void;
+  /** the same rows in groups, folded at first; each is sorted by itself */
+  readonly groups?: readonly RowGroup<Row>[];
+  /** is given all rows in the order shown, folded ones too */
+  readonly onOpen?: (row: Row, shown: readonly Row[]) => void;
   readonly isOpen?: (row: Row) => boolean;
 }
 
@@ -54,6 +66,7 @@ export function DataTable<Row>({
   above,
   empty,
   sortedBy,
+  groups,
   onOpen,
   isOpen,
 }: DataTableProps<Row>) {
@@ -68,9 +81,20 @@ export function DataTable<Row>({
     getSortedRowModel: getSortedRowModel(),
   });
   const { rows } = table.getRowModel();
+  const [opened, setOpened] = useState<ReadonlySet<string>>(new Set());
+  const lines = useMemo(() => linesOf(rows, groups, opened), [rows, groups, opened]);
+  const shown = useMemo(() => {
+    const all = groups ? linesOf(rows, groups, undefined) : lines;
+    return all.flatMap((line) => (line.kind === 'row' ? [line.row.original] : []));
+  }, [rows, groups, lines]);
+  const fold = (key: string): void => {
+    const next = new Set(opened);
+    if (!next.delete(key)) next.add(key);
+    setOpened(next);
+  };
   const scroller = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({
-    count: rows.length,
+    count: lines.length,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW,
     overscan: 12,
@@ -80,7 +104,7 @@ export function DataTable<Row>({
 
   return (
     <div className="flex h-full min-h-0 flex-col">
-      {above?.(rows.map((row) => row.original))}
+      {above?.(shown)}
       {given.length === 0 ? (
         <p className="p-6 text-soft">{empty}</p>
       ) : (
@@ -91,7 +115,7 @@ export function DataTable<Row>({
           role="region"
           aria-label={label}
         >
-          <div role="table" aria-label={label} aria-rowcount={rows.length + 1} style={{ minWidth: width }}>
+          <div role="table" aria-label={label} aria-rowcount={lines.length + 1} style={{ minWidth: width }}>
             {table.getHeaderGroups().map((group) => (
               <div
                 key={group.id}
@@ -129,8 +153,23 @@ export function DataTable<Row>({
             ))}
             <div style={{ height: virtual.getTotalSize(), position: 'relative' }} role="rowgroup">
               {virtual.getVirtualItems().map((item) => {
-                const row = rows[item.index];
-                if (!row) return null;
+                const line = lines[item.index];
+                if (!line) return null;
+                const place = { height: ROW, transform: `translateY(${item.start}px)` };
+                if (line.kind === 'group') {
+                  return (
+                    <GroupLine
+                      key={line.group.key}
+                      group={line.group}
+                      columns={columns}
+                      index={item.index + 2}
+                      open={opened.has(line.group.key)}
+                      onFold={() => fold(line.group.key)}
+                      style={place}
+                    />
+                  );
+                }
+                const { row } = line;
                 const open = isOpen?.(row.original);
                 return (
                   // biome-ignore lint/a11y/useKeyWithClickEvents: the row's first cell holds a button for the keyboard
@@ -139,13 +178,13 @@ export function DataTable<Row>({
                     role="row"
                     aria-rowindex={item.index + 2}
                     aria-selected={onOpen ? open === true : undefined}
-                    onClick={onOpen && (() => onOpen(row.original))}
+                    onClick={onOpen && (() => onOpen(row.original, shown))}
                     className={clsx(
                       'absolute flex w-full border-b border-hairline hover:bg-accent-paper',
                       onOpen && 'cursor-pointer',
                       open && 'bg-accent-paper',
                     )}
-                    style={{ height: ROW, transform: `translateY(${item.start}px)` }}
+                    style={place}
                   >
                     {row.getVisibleCells().map((cell, k) => {
                       const meta = metaOf(cell.column.columnDef);
@@ -181,6 +220,71 @@ export function DataTable<Row>({
           </div>
         </div>
       )}
+    </div>
+  );
+}
+
+type Line<Row> =
+  | { readonly kind: 'row'; readonly row: TableRow<Row> }
+  | { readonly kind: 'group'; readonly group: RowGroup<Row> };
+
+/** Rows as they are sorted, each group's under its line where it is open; undefined opens all. */
+function linesOf<Row>(
+  rows: readonly TableRow<Row>[],
+  groups: readonly RowGroup<Row>[] | undefined,
+  opened: ReadonlySet<string> | undefined,
+): Line<Row>[] {
+  if (!groups) return rows.map((row) => ({ kind: 'row', row }));
+  return groups.flatMap((group): Line<Row>[] => {
+    const line: Line<Row> = { kind: 'group', group };
+    if (opened && !opened.has(group.key)) return [line];
+    const inside = new Set(group.rows);
+    return [
+      line,
+      ...rows.filter(({ original }) => inside.has(original)).map((row): Line<Row> => ({ kind: 'row', row })),
+    ];
+  });
+}
+
+interface GroupLineProps<Row> {
+  readonly group: RowGroup<Row>;
+  readonly columns: DataColumn<Row>[];
+  readonly index: number;
+  readonly open: boolean;
+  readonly onFold: () => void;
+  readonly style: CSSProperties;
+}
+
+function GroupLine<Row>({ group, columns, index, open, onFold, style }: GroupLineProps<Row>) {
+  const Arrow = open ? ChevronDown : ChevronRight;
+  return (
+    <div
+      role="row"
+      aria-rowindex={index}
+      className="absolute flex w-full border-b border-hairline bg-sunk font-semibold"
+      style={style}
+    >
+      {columns.map(({ id = '', meta }, k) => (
+        <div
+          key={id}
+          role="cell"
+          style={{ width: meta.width, flexGrow: 1 }}
+          className={clsx('px-1 py-[3px]', k === 0 ? 'overflow-visible' : 'truncate text-right')}
+        >
+          {k === 0 ? (
+            <button
+              type="button"
+              aria-expanded={open}
+              onClick={onFold}
+              className="flex items-center gap-1 whitespace-nowrap hover:text-accent"
+            >
+              <Arrow size={12} aria-hidden /> {group.key}, {group.rows.length}
+            </button>
+          ) : (
+            group.cells[id]
+          )}
+        </div>
+      ))}
     </div>
   );
 }

@@ -17,10 +17,13 @@ type Pointed = { activeLabel?: string | number | undefined };
 
 const LEAST_SPAN = 10;
 
-/** @param onSpan is told of the days in view; undefined for all of them */
-export function useZoom(days: Int32Array, onSpan?: (span: DaySpan | undefined) => void) {
+/**
+ * @param onSpan is told of the days in view; undefined for all of them
+ * @param initial the days in view at first
+ */
+export function useZoom(days: Int32Array, onSpan?: (span: DaySpan | undefined) => void, initial?: DaySpan) {
   const size = days.length;
-  const [zoom, keepZoom] = useState<DaySpan>();
+  const [zoom, keepZoom] = useState<DaySpan | undefined>(initial);
   const [drag, setDrag] = useState<DaySpan>();
   const setZoom = (next: DaySpan | undefined): void => {
     keepZoom(next);

@@ -1,74 +1,190 @@
 'use client';
 
-import { isoFromDay, type Trade } from '@plateau/core';
-import { tradesCsv } from '@plateau/files';
-import { Download } from 'lucide-react';
-import { memo } from 'react';
+import { TRADE_GROUPINGS, type Trade, type TradeGrouping, tradeGroups } from '@plateau/core';
+import { tableCsv, tradesTable } from '@plateau/files';
+import { Columns3, Copy, Download } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { memo, useDeferredValue, useMemo, useState } from 'react';
+import { toast } from 'sonner';
+import { useSetting } from '@/store/setting.ts';
 import { Button } from '@/ui/button';
-import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
-import { count, money, percent, price, ratio } from '@/ui/format.ts';
+import { DataTable, type RowGroup } from '@/ui/data-table.tsx';
+import { count, money, percent, ratio } from '@/ui/format.ts';
+import { readFilter } from '@/ui/row-filter.ts';
 import { saveFile } from '@/ui/save-file.ts';
+import { saveTablesWorkbook } from '@/workers/workbook-client.ts';
+import { HIDDEN_AT_FIRST, TRADE_FIELDS, tradeColumns, tradeFields } from './columns.tsx';
+import { GROUPINGS, groupName } from './grouping.ts';
 
-const day = (value: number | undefined): string => (value === undefined ? 'open' : isoFromDay(value));
+interface TradesTableProps {
+  readonly trades: readonly Trade[];
+  readonly name: string;
+  /** opens a trade, by its first cell or anywhere on its row; it is given all trades in the order shown */
+  readonly onOpen?: (trade: Trade, shown: readonly Trade[]) => void;
+}
 
-const columns: DataColumn<Trade>[] = [
-  column('symbol', 'Symbol', (t) => t.symbol, { width: 58, left: true, show: (t) => t.symbol }),
-  column('side', 'Side', (t) => t.side, { width: 42, left: true, show: (t) => t.side }),
-  column('entry', 'Entry', (t) => t.entryDay, { width: 74, left: true, show: (t) => day(t.entryDay) }),
-  column('exit', 'Exit', (t) => t.exitDay, { width: 74, left: true, show: (t) => day(t.exitDay) }),
-  column('reason', 'Left by', (t) => t.exitReason, {
-    width: 58,
-    left: true,
-    show: (t) => t.exitReason ?? 'still open',
-  }),
-  column('shares', 'Shares', (t) => t.shares, { width: 54, show: (t) => count(t.shares) }),
-  column('entryPrice', 'Entry at', (t) => t.entryPrice, { width: 58, show: (t) => price(t.entryPrice) }),
-  column('exitPrice', 'Exit at', (t) => t.exitPrice, {
-    width: 58,
-    show: (t) => price(t.exitPrice ?? Number.NaN),
-  }),
-  column('costs', 'Costs', (t) => t.commission + t.carry, {
-    width: 52,
-    show: (t) => price(t.commission + t.carry),
-  }),
-  column('profit', 'Profit', (t) => t.profit, { width: 60, signed: true, show: (t) => money(t.profit) }),
-  column('return', 'Return', (t) => t.return, { width: 60, signed: true, show: (t) => percent(t.return) }),
-  column('bars', 'Bars', (t) => t.barsHeld, { width: 42, show: (t) => count(t.barsHeld) }),
-  column('mae', 'Worst', (t) => t.mae, { width: 52, show: (t) => percent(t.mae) }),
-  column('mfe', 'Best', (t) => t.mfe, { width: 50, show: (t) => percent(t.mfe) }),
-  column('r', 'R', (t) => t.r, { width: 40, show: (t) => ratio(t.r ?? Number.NaN) }),
-];
-
-/** All trades, open ones too, exported in the order in which they are shown. */
-export const TradesTable = memo(function TradesTable({
-  trades,
-  name,
-  onOpen,
-}: {
-  trades: readonly Trade[];
-  name: string;
-  /** opens a trade, by its first cell or anywhere on its row */
-  onOpen?: (trade: Trade) => void;
-}) {
+/** Trades sorted, filtered and grouped, with the columns one wants, copied or exported as they are shown. */
+export const TradesTable = memo(function TradesTable({ trades, name, onOpen }: TradesTableProps) {
+  const [filter, setFilter] = useState('');
+  const [by, setBy] = useState<TradeGrouping | ''>('');
+  const [hidden, setHidden] = useSetting<readonly string[]>('hidden trade columns', HIDDEN_AT_FIRST);
+  const asked = useDeferredValue(filter);
+  const read = useMemo(() => readFilter(asked, TRADE_FIELDS), [asked]);
+  const rows = useMemo(
+    () => (read.ok && asked ? trades.filter((trade) => read.test(tradeFields(trade))) : trades),
+    [trades, read, asked],
+  );
+  const columns = useMemo(() => tradeColumns.filter(({ id }) => !hidden.includes(id ?? '')), [hidden]);
+  const groups = useMemo(
+    () =>
+      by === ''
+        ? undefined
+        : tradeGroups(rows, by).map(
+            (group): RowGroup<Trade> => ({
+              key: groupName(by, group),
+              rows: group.trades,
+              cells: {
+                profit: money(group.profit),
+                return: percent(group.figures.expectancy),
+                bars: ratio(group.held, 1),
+                r: ratio(group.figures.averageR),
+              },
+            }),
+          ),
+    [rows, by],
+  );
   return (
     <DataTable
       label="Trades"
-      rows={trades}
+      rows={rows}
       columns={columns}
+      {...(groups && { groups })}
       {...(onOpen && { onOpen })}
-      empty="No trade was made: the entry rule was never true for a member on a day with a free slot."
-      above={(sorted) => (
-        <div className="flex items-center gap-3 py-1">
-          <span className="text-soft">{count(trades.length)} trades</span>
-          <Button
-            className="ml-auto"
-            disabled={trades.length === 0}
-            onClick={() => saveFile(`${name} trades.csv`, 'text/csv', tradesCsv(sorted))}
-          >
-            <Download size={14} aria-hidden /> CSV
-          </Button>
+      empty={
+        trades.length > 0
+          ? 'No trade is like that.'
+          : 'No trade was made: the entry rule was never true for a member on a day with a free slot.'
+      }
+      above={(shown) => (
+        <div className="flex flex-wrap items-center gap-x-3 gap-y-1 py-1">
+          <span className="text-soft" role="status">
+            {rows.length === trades.length
+              ? `${count(trades.length)} trades`
+              : `${count(rows.length)} of ${count(trades.length)} trades`}
+          </span>
+          <input
+            aria-label="Filter the trades"
+            value={filter}
+            onChange={(event) => setFilter(event.target.value)}
+            placeholder="filter: stop 2019 return<-5% bars>20"
+            aria-invalid={!read.ok}
+            className="w-64 rounded-sm border border-hairline bg-raised px-1.5 py-0.5 aria-invalid:border-loss"
+          />
+          {!read.ok && (
+            <span role="alert" className="text-loss">
+              {read.message}
+            </span>
+          )}
+          <label className="text-soft">
+            By{' '}
+            <select
+              aria-label="Group the table by"
+              value={by}
+              onChange={(event) => setBy(event.target.value as TradeGrouping | '')}
+              className="rounded-sm border border-hairline bg-raised px-1 py-0.5 text-ink"
+            >
+              <option value="">no group</option>
+              {TRADE_GROUPINGS.map((grouping) => (
+                <option key={grouping} value={grouping}>
+                  {GROUPINGS[grouping]}
+                </option>
+              ))}
+            </select>
+          </label>
+          <div className="ml-auto flex gap-2">
+            <ColumnChoice hidden={hidden} onChange={setHidden} />
+            <Out trades={shown} name={name} />
+          </div>
         </div>
       )}
     />
   );
 });
+
+function Out({ trades, name }: { trades: readonly Trade[]; name: string }) {
+  const none = trades.length === 0;
+  const copy = async (): Promise<void> => {
+    const table = tradesTable(trades);
+    const lines = [table.columns.map((column) => column.name), ...table.rows];
+    try {
+      await navigator.clipboard.writeText(lines.map((line) => line.join('\t')).join('\n'));
+      toast(`${count(trades.length)} trades are copied, as a sheet takes them.`);
+    } catch {
+      toast.error('The browser did not allow it to copy. Take the CSV instead.');
+    }
+  };
+  const xlsx = (): void => {
+    saveTablesWorkbook(`${name} trades`, [tradesTable(trades)]).catch((error: Error) =>
+      toast.error(`The workbook was not made: ${error.message}.`),
+    );
+  };
+  return (
+    <>
+      <Button disabled={none} onClick={() => void copy()}>
+        <Copy size={14} aria-hidden /> Copy
+      </Button>
+      <Button
+        disabled={none}
+        onClick={() => saveFile(`${name} trades.csv`, 'text/csv', tableCsv(tradesTable(trades)))}
+      >
+        <Download size={14} aria-hidden /> CSV
+      </Button>
+      <Button disabled={none} onClick={xlsx}>
+        <Download size={14} aria-hidden /> XLSX
+      </Button>
+    </>
+  );
+}
+
+interface ColumnChoiceProps {
+  readonly hidden: readonly string[];
+  readonly onChange: (hidden: readonly string[]) => void;
+}
+
+function ColumnChoice({ hidden, onChange }: ColumnChoiceProps) {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>
+        <Button>
+          <Columns3 size={14} aria-hidden /> Columns
+        </Button>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="end"
+          className="z-50 max-h-96 overflow-auto border border-strong bg-raised p-1"
+        >
+          {tradeColumns.map(({ id = '', header }) => {
+            const shown = !hidden.includes(id);
+            return (
+              <DropdownMenu.CheckboxItem
+                key={id}
+                checked={shown}
+                // The first names the row.
+                disabled={id === 'symbol'}
+                onSelect={(event) => event.preventDefault()}
+                onCheckedChange={() => onChange(shown ? [...hidden, id] : hidden.filter((h) => h !== id))}
+                className="flex cursor-pointer gap-2 rounded-sm px-2 py-0.5 data-[disabled]:text-soft data-[highlighted]:bg-accent-paper"
+              >
+                <span aria-hidden className="w-3">
+                  {shown ? '✓' : ''}
+                </span>
+                {String(header)}
+              </DropdownMenu.CheckboxItem>
+            );
+          })}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}

@@ -7,6 +7,8 @@ export interface Field {
   /** the key in the sheet; for settings of the strategy, the path in its file */
   readonly key: string;
   readonly label: string;
+  /** what it is called away from its neighbours in the form; the label when left out */
+  readonly name?: string;
   readonly kind: FieldKind;
   readonly initial: string;
   /** what follows the number: %, bars, … */
@@ -256,8 +258,22 @@ export const sections: readonly Section[] = [
     title: 'Costs',
     fields: [
       { key: 'costs.commission.fixed', label: 'Commission', kind: 'number', initial: '1', unit: 'an order' },
-      { key: 'costs.commission.perShare', label: 'and', kind: 'number', initial: '0', unit: 'a share' },
-      { key: 'costs.commission.percent', label: 'and', kind: 'number', initial: '0.05', unit: '%' },
+      {
+        key: 'costs.commission.perShare',
+        label: 'and',
+        name: 'Commission by the share',
+        kind: 'number',
+        initial: '0',
+        unit: 'a share',
+      },
+      {
+        key: 'costs.commission.percent',
+        label: 'and',
+        name: 'Commission by value',
+        kind: 'number',
+        initial: '0.05',
+        unit: '%',
+      },
       { key: 'costs.slippage', label: 'Slippage', kind: 'number', initial: '5', unit: 'bp' },
     ],
   },
