@@ -1,0 +1,54 @@
+'use client';
+
+import { isoFromDay, multiplesOf, reduceCurves } from '@plateau/core';
+import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { percent } from '@/ui/format.ts';
+import { TICK } from '@/ui/time-axis.tsx';
+import { HELD, type Shown, STROKES } from './shown.ts';
+
+const BUCKETS = 200;
+
+/** Returns from the runs' first days, the first one's benchmark among them. */
+export function Curves({ shown }: { shown: readonly Shown[] }) {
+  const rows = new Map<number, Record<string, number>>();
+  const add = (key: string, day: Int32Array, equity: Float64Array): void => {
+    const multiples = multiplesOf(equity, 0);
+    for (const t of reduceCurves([equity], 0, day.length - 1, BUCKETS)) {
+      const at = day[t] ?? 0;
+      rows.set(at, { ...rows.get(at), day: at, [key]: multiples[t] ?? 1 });
+    }
+  };
+  for (const [k, { run }] of shown.entries()) add(`r${k}`, run.marks.day, run.marks.equity);
+  const [first] = shown;
+  if (first) add('held', first.run.marks.day, first.run.benchmark);
+  const data = [...rows.values()].sort((a, b) => (a.day ?? 0) - (b.day ?? 0));
+  return (
+    <div className="h-64" role="img" aria-label="Returns of the runs from their first days">
+      <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 900, height: 256 }}>
+        <LineChart data={data} margin={{ top: 4, right: 8, bottom: 0, left: 0 }}>
+          <CartesianGrid stroke="var(--hairline)" strokeWidth={0.6} vertical={false} />
+          <XAxis
+            dataKey="day"
+            type="number"
+            domain={['dataMin', 'dataMax']}
+            tickFormatter={(day: number) => isoFromDay(day).slice(0, 4)}
+            tick={TICK}
+          />
+          <YAxis width={52} tickFormatter={(multiple: number) => percent(multiple - 1, 0)} tick={TICK} />
+          <Line dataKey="held" connectNulls dot={false} isAnimationActive={false} strokeWidth={1} {...HELD} />
+          {shown.map(({ kept }, k) => (
+            <Line
+              key={kept.id}
+              dataKey={`r${k}`}
+              connectNulls
+              dot={false}
+              isAnimationActive={false}
+              strokeWidth={1.4}
+              {...STROKES[k % STROKES.length]}
+            />
+          ))}
+        </LineChart>
+      </ResponsiveContainer>
+    </div>
+  );
+}

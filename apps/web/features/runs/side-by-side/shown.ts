@@ -1,0 +1,23 @@
+// A run of the comparison, and how its line is drawn.
+
+import type { Report } from '@plateau/core';
+import type { StoredRun } from '@/store/database.ts';
+import type { ShownRun } from '@/workers/engine.worker.ts';
+
+export interface Shown {
+  readonly kept: StoredRun;
+  readonly run: ShownRun;
+  readonly report: Report;
+}
+
+/** Strokes that differ by more than their colour. */
+export const STROKES = [
+  { stroke: 'var(--ridge)' },
+  { stroke: 'var(--accent)', strokeDasharray: '7 3' },
+  { stroke: 'var(--waterline)', strokeDasharray: '2 2' },
+  { stroke: 'var(--loss)', strokeDasharray: '9 3 2 3' },
+  { stroke: 'var(--word-instrument)', strokeDasharray: '4 2' },
+  { stroke: 'var(--focus)', strokeDasharray: '1 3' },
+] as const;
+/** The first run's benchmark. */
+export const HELD = { stroke: 'var(--ink-soft)', strokeDasharray: '6 3.5' } as const;
