@@ -6,11 +6,14 @@ import {
   type Beside,
   Cancelled,
   type Explanation,
+  type Figures,
+  type HarderRun,
   type RunRequest,
   type SharedMarket,
   type Task,
   WorkPool,
 } from '@plateau/core';
+import type { RunFormat } from '@plateau/files';
 import type {
   Answers,
   EngineJob,
@@ -265,6 +268,50 @@ export function baselineInWorker(
     (result) => came(result?.kind === 'baseline' ? result.figures : undefined),
     signal,
   );
+}
+
+/** The figures of runs under harder assumptions; undefined where one cannot be run. @throws as {@link runApart} */
+export function harderRunsInWorker(
+  universe: string,
+  request: RunRequest,
+  runs: readonly HarderRun[],
+  came: (run: HarderRun, figures: Figures | undefined) => void,
+  signal: AbortSignal,
+): Promise<void> {
+  const jobs = runs.map(
+    ({ request: harder, without }) =>
+      ({ kind: 'figures', universe, request: harder, ...(without !== undefined && { without }) }) as const,
+  );
+  return runApart(
+    universe,
+    request,
+    jobs,
+    (result, k) => {
+      const run = runs[k];
+      if (run) came(run, result?.kind === 'figures' ? result.figures : undefined);
+    },
+    signal,
+  );
+}
+
+/** All of a run's tables as one file. @throws with a sentence when it cannot be made */
+export async function tablesInWorker(
+  universe: string,
+  request: RunRequest,
+  format: RunFormat,
+): Promise<Uint8Array> {
+  let file: Extract<EngineResult, { kind: 'tables' }>['file'] | undefined;
+  await runApart(
+    universe,
+    request,
+    [{ kind: 'tables', universe, request, format }],
+    (result) => {
+      if (result?.kind === 'tables') file = result.file;
+    },
+    new AbortController().signal,
+  );
+  if (!(file instanceof Uint8Array)) throw new Error(file?.fault ?? 'the worker gave nothing back');
+  return file;
 }
 
 /** Asks the run under way to stop. */

@@ -10,6 +10,7 @@ import {
   type Engine,
   type Explanation,
   entryShares,
+  type Figures,
   type FromWorker,
   fingerprint,
   type Inspection,
@@ -30,6 +31,7 @@ import {
   type WhyDay,
   type WhySpan,
 } from '@plateau/core';
+import { type RunFormat, runTablesFile } from '@plateau/files';
 import { database } from '@/store/database.ts';
 
 export interface EngineSetup {
@@ -60,6 +62,9 @@ export type EngineJob = {
   | { readonly kind: 'alone'; readonly symbol: string }
   | { readonly kind: 'baseline'; readonly seed: number }
   | { readonly kind: 'ask'; readonly question: Question }
+  | { readonly kind: 'tables'; readonly format: RunFormat }
+  /** its figures alone, perhaps without one member of the universe */
+  | { readonly kind: 'figures'; readonly without?: string }
   | {
       readonly kind: 'report';
       /** a part of the run's days; all of them when left out */
@@ -87,6 +92,9 @@ export type EngineResult =
   | { readonly kind: 'alone'; readonly alone: Alone | undefined }
   | { readonly kind: 'report'; readonly outcome: ReportOutcome }
   | { readonly kind: 'baseline'; readonly figures: BaselineFigures | undefined }
+  /** a file's bytes, or why there is none */
+  | { readonly kind: 'tables'; readonly file: Uint8Array | { readonly fault: string } }
+  | { readonly kind: 'figures'; readonly figures: Figures | undefined }
   | { readonly kind: 'ask'; readonly answer: Answers[keyof Answers] };
 
 function prepare(setup: EngineSetup) {
@@ -119,6 +127,29 @@ function prepare(setup: EngineSetup) {
           answer: outcome.kind === 'done' ? answer(outcome.inspection, job.question) : undefined,
         };
       }
+      case 'tables': {
+        const outcome = engine.run(request, goOn);
+        if (outcome.kind !== 'done')
+          return { kind: 'tables', file: { fault: 'the run did not come to its end' } };
+        return {
+          kind: 'tables',
+          file: await runTablesFile(outcome.run, job.format).catch((error: Error) => ({
+            fault: error.message,
+          })),
+        };
+      }
+      case 'figures': {
+        const { without } = job;
+        const its =
+          without === undefined
+            ? engine
+            : createEngine(
+                market,
+                universe.filter(({ symbol }) => symbol !== without),
+              );
+        const outcome = its.run(request, goOn);
+        return { kind: 'figures', figures: outcome.kind === 'done' ? outcome.run.figures : undefined };
+      }
       case 'report': {
         const outcome = engine.inspect(request, goOn);
         if (outcome.kind !== 'done') return { kind: 'report', outcome };
@@ -126,6 +157,7 @@ function prepare(setup: EngineSetup) {
         const report = reportOf(run, {
           ...job.span,
           barsPerYear: barsPerYear(request.strategy.bars),
+          slippage: request.strategy.costs.slippage,
           tried: job.tried,
           beside: job.beside.map(beside).filter((curve) => curve !== undefined),
         });

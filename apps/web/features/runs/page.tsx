@@ -11,7 +11,7 @@ import { moment, percent, ratio } from '@/ui/format.ts';
 import { RunReport } from './report/run-report.tsx';
 import { importRun } from './run-files.ts';
 import { useRuns } from './saved-runs.ts';
-import { SideBySide } from './side-by-side.tsx';
+import { SideBySide } from './side-by-side/side-by-side.tsx';
 
 const MOST_BESIDE = 6;
 

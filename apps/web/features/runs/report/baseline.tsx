@@ -12,8 +12,15 @@ import { PlainTable } from './plain-table.tsx';
 const SEEDS = Array.from({ length: 40 }, (_x, k) => 1001 + k);
 const SHARES = [0.05, 0.25, 0.5, 0.75, 0.95];
 
-/** The run among runs with random entries, as often, with the same exits, sizes and costs. */
-export function Baseline({ kept, run }: { kept: StoredRun; run: ShownRun }) {
+export interface RandomEntries {
+  /** as they come; undefined until they are asked for */
+  readonly rows: readonly BaselineFigures[] | undefined;
+  readonly fault: string | undefined;
+  readonly start: () => void;
+}
+
+/** Runs with random entries, made when they are asked for. */
+export function useRandomEntries({ universe, request }: StoredRun): RandomEntries {
   const [rows, setRows] = useState<readonly BaselineFigures[]>();
   const [fault, setFault] = useState<string>();
   const stop = useRef<AbortController>(undefined);
@@ -23,13 +30,19 @@ export function Baseline({ kept, run }: { kept: StoredRun; run: ShownRun }) {
     stop.current = control;
     setRows([]);
     baselineInWorker(
-      kept.universe,
-      kept.request,
+      universe,
+      request,
       SEEDS,
       (figures) => figures && setRows((before) => [...(before ?? []), figures]),
       control.signal,
     ).catch((error: Error) => setFault(error.message));
   };
+  return { rows, fault, start };
+}
+
+/** The run among runs with random entries, as often, with the same exits, sizes and costs. */
+export function Baseline({ run, entries }: { run: ShownRun; entries: RandomEntries }) {
+  const { rows, fault, start } = entries;
   if (fault) {
     return (
       <p role="alert" className="text-loss">

@@ -93,7 +93,7 @@ export function BesideChoice({ chosen, onChange }: BesideChoiceProps) {
           list="beside-symbols"
           placeholder="symbol"
           disabled={full}
-          className="w-20 rounded-sm border border-hairline bg-raised px-1.5 py-0.5"
+          className="w-24 rounded-sm border border-hairline bg-raised px-1.5 py-0.5"
         />
         <datalist id="beside-symbols">
           {symbols.map((symbol) => (

@@ -1,6 +1,6 @@
 'use client';
 
-import type { Report } from '@plateau/core';
+import type { CalendarRow, CalendarTable, Report } from '@plateau/core';
 import { clsx } from 'clsx';
 import { useState } from 'react';
 import { percent } from '@/ui/format.ts';
@@ -10,74 +10,95 @@ const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', '
 const VIEWS = ['strategy', 'benchmark', 'difference'] as const;
 type View = (typeof VIEWS)[number];
 
+interface CalendarSectionProps {
+  readonly calendar: Report['calendar'];
+  readonly benchmark: string;
+}
+
 /** Months by years: the strategy's, the benchmark's, or how far one was ahead. */
-export function CalendarSection({
-  calendar,
-  benchmark,
-}: {
-  calendar: Report['calendar'];
-  benchmark: string;
-}) {
+export function CalendarSection({ calendar, benchmark }: CalendarSectionProps) {
   const [view, setView] = useState<View>('strategy');
-  const { strategy, benchmark: theirs } = calendar;
-  const of = (mine: number, held: number): number =>
-    view === 'strategy' ? mine : view === 'benchmark' ? held : mine - held;
-  const table = view === 'benchmark' ? theirs : strategy;
-  const names: Record<View, string> = {
-    strategy: 'Strategy',
-    benchmark: `${benchmark} held`,
-    difference: 'Difference',
-  };
+  const table = view === 'difference' ? undefined : calendar[view];
   return (
     <>
       <Toggle
         label="Whose months"
         value={view}
-        choices={VIEWS.map((value) => [value, names[value]] as const)}
+        choices={VIEWS.map((value) => [value, nameOf(value, benchmark)] as const)}
         onChange={setView}
         className="mb-2"
       />
-      <table aria-label="Returns by month" className="w-full max-w-5xl text-right">
-        <thead>
-          <tr className="border-b border-hairline">
-            <th scope="col" className="text-left font-normal text-soft">
-              Year
-            </th>
-            {MONTHS.map((month) => (
-              <th key={month} scope="col" className="px-1 font-normal">
-                {month}
-              </th>
-            ))}
-            <th scope="col" className="px-1 font-semibold">
-              Year
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {strategy.rows.map((row, r) => {
-            const held = theirs.rows[r];
-            return (
-              <tr key={row.year} className="border-b border-hairline">
-                <th scope="row" className="text-left font-normal">
-                  {row.year}
-                </th>
-                {MONTHS.map((month, m) => (
-                  <Cell key={month} value={of(row.months[m] ?? Number.NaN, held?.months[m] ?? Number.NaN)} />
-                ))}
-                <Cell value={of(row.total, held?.total ?? Number.NaN)} bold />
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
-      {view !== 'difference' && (
-        <p className="pt-1 text-soft">
-          Best month {percent(table.bestMonth)}, worst {percent(table.worstMonth)};{' '}
-          {percent(table.winningMonths, 0)} of months and {percent(table.winningYears, 0)} of years were above
-          nothing.
-        </p>
-      )}
+      <Months label="Returns by month" rows={table?.rows ?? calendar.difference} />
+      {table && <Best table={table} />}
     </>
+  );
+}
+
+/** All three under each other, as on paper. */
+export function CalendarPaper({ calendar, benchmark }: CalendarSectionProps) {
+  return (
+    <div className="grid gap-4">
+      {VIEWS.map((view) => (
+        <div key={view}>
+          <h4 className="font-semibold">{nameOf(view, benchmark)}</h4>
+          <Months
+            label={nameOf(view, benchmark)}
+            rows={view === 'difference' ? calendar.difference : calendar[view].rows}
+          />
+          {view !== 'difference' && <Best table={calendar[view]} />}
+        </div>
+      ))}
+    </div>
+  );
+}
+
+function nameOf(view: View, benchmark: string): string {
+  return { strategy: 'Strategy', benchmark: `${benchmark} held`, difference: 'Difference' }[view];
+}
+
+function Best({ table }: { table: CalendarTable }) {
+  return (
+    <p className="pt-1 text-soft">
+      Best month {percent(table.bestMonth)}, worst {percent(table.worstMonth)};{' '}
+      {percent(table.winningMonths, 0)} of months and {percent(table.winningYears, 0)} of years were above
+      nothing.
+    </p>
+  );
+}
+
+/** A table of months by years. */
+export function Months({ label, rows }: { label: string; rows: readonly CalendarRow[] }) {
+  return (
+    <table aria-label={label} className="w-full max-w-5xl text-right">
+      <thead>
+        <tr className="border-b border-hairline">
+          <th scope="col" className="text-left font-normal text-soft">
+            Year
+          </th>
+          {MONTHS.map((month) => (
+            <th key={month} scope="col" className="px-1 font-normal">
+              {month}
+            </th>
+          ))}
+          <th scope="col" className="px-1 font-semibold">
+            Year
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(({ year, months, total }) => (
+          <tr key={year} className="border-b border-hairline">
+            <th scope="row" className="text-left font-normal">
+              {year}
+            </th>
+            {MONTHS.map((month, m) => (
+              <Cell key={month} value={months[m] ?? Number.NaN} />
+            ))}
+            <Cell value={total} bold />
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
 

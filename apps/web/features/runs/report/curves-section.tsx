@@ -39,6 +39,8 @@ interface CurvesSectionProps {
   readonly run: ShownRun;
   readonly beside: readonly BesideFigures[];
   readonly benchmark: string;
+  /** the part shown at first; all when left out */
+  readonly days?: DaySpan;
   /** is told of the days in view; undefined for all of them */
   readonly onSpan: (span: DaySpan | undefined) => void;
   /** opens a day */
@@ -50,13 +52,14 @@ export const CurvesSection = memo(function CurvesSection({
   run,
   beside,
   benchmark,
+  days,
   onSpan,
   onDay,
 }: CurvesSectionProps) {
   const [unit, setUnit] = useSetting<CurveUnit>('curve unit', 'money');
   const [scale, setScale] = useSetting<'linear' | 'log'>('curve scale', 'linear');
   const { day } = run.marks;
-  const { span, drag, isZoomed, zoomIn, showAll, onKeyDown, mouse } = useZoom(day, onSpan);
+  const { span, drag, isZoomed, zoomIn, showAll, onKeyDown, mouse } = useZoom(day, onSpan, days);
   const rows = useMemo(() => curveRows(run, beside, span, unit, BUCKETS), [run, beside, span, unit]);
   const ticks = useMemo(() => dayTicks(day, span), [day, span]);
   const write = unit === 'money' ? money : (multiple: number) => percent(multiple - 1, 0);

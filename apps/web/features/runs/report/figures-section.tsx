@@ -7,10 +7,10 @@ import { written } from '@/ui/format.ts';
 import { besideName } from './beside.tsx';
 
 const TABLES = [
-  ['curve', 'Figures of the curve'],
-  ['account', 'Figures of the account'],
-  ['trades', 'Figures of the trades'],
-  ['benchmark', 'Figures against the benchmark'],
+  ['curve', 'The curve'],
+  ['account', 'The account'],
+  ['trades', 'The trades'],
+  ['benchmark', 'Against the benchmark'],
 ] as const;
 
 interface FiguresSectionProps {
@@ -23,11 +23,11 @@ interface FiguresSectionProps {
 /** Every figure beside the other curves'; each opens to its definition and to what it is made of. */
 export function FiguresSection({ report, benchmark, open = false }: FiguresSectionProps) {
   return (
-    <div className="flex flex-wrap items-start gap-x-12 gap-y-4">
+    <div className={open ? 'grid gap-4' : 'flex flex-wrap items-start gap-x-12 gap-y-4'}>
       <div>
         <Figures report={report} benchmark={benchmark} about="curve" open={open} />
       </div>
-      <div className="grid gap-4">
+      <div className={open ? 'grid gap-4' : 'grid w-80 gap-4'}>
         {TABLES.slice(1).map(([about]) => (
           <Figures key={about} report={report} benchmark={benchmark} about={about} open={open} />
         ))}
@@ -43,13 +43,16 @@ interface FiguresProps extends FiguresSectionProps {
 
 function Figures({ report, benchmark, about, open }: FiguresProps) {
   const { strategy } = report.figures;
+  const title = TABLES.find(([key]) => key === about)?.[1] ?? about;
   const curve = about === 'curve';
   const columns = curve ? ['Strategy', `${benchmark} held`, ...report.beside.map(besideName)] : ['Strategy'];
   return (
-    <table aria-label={TABLES.find(([key]) => key === about)?.[1]} className="text-right">
+    <table aria-label={`Figures: ${title}`} className="min-w-80 text-right">
       <thead>
         <tr className="border-b border-hairline">
-          <td />
+          <th scope="col" className="text-left font-normal text-soft">
+            {title}
+          </th>
           {columns.map((name) => (
             <th key={name} scope="col" className="px-2 font-semibold">
               {name}
@@ -87,35 +90,41 @@ interface FigureProps {
 function Figure({ entry: { name, definition }, parts, open: always, children }: FigureProps) {
   const [opened, setOpened] = useState(false);
   const Arrow = opened ? ChevronDown : ChevronRight;
+  const made = parts.map((part) => `${part.name} ${written(part.value, part.kind)}`).join('; ');
+  if (always) {
+    return (
+      <tr className="border-b border-hairline align-top">
+        <th scope="row" className="pr-4 text-left font-normal whitespace-nowrap">
+          {name}
+        </th>
+        {children}
+        <td className="pl-3 text-left text-soft">
+          {definition}: {made}
+        </td>
+      </tr>
+    );
+  }
   return (
     <>
       <tr className="border-b border-hairline">
         <th scope="row" className="pr-4 text-left font-normal whitespace-nowrap">
-          {always ? (
-            name
-          ) : (
-            <button
-              type="button"
-              aria-expanded={opened}
-              onClick={() => setOpened(!opened)}
-              className="inline-flex items-center gap-1 hover:text-accent"
-            >
-              <Arrow size={12} aria-hidden className="text-soft" />
-              {name}
-            </button>
-          )}
+          <button
+            type="button"
+            aria-expanded={opened}
+            onClick={() => setOpened(!opened)}
+            className="inline-flex items-center gap-1 hover:text-accent"
+          >
+            <Arrow size={12} aria-hidden className="text-soft" />
+            {name}
+          </button>
         </th>
         {children}
       </tr>
-      {(opened || always) && (
+      {opened && (
         <tr className="border-b border-hairline bg-sunk">
           <td colSpan={99} className="max-w-md py-1 pr-2 pl-4 text-left text-soft">
             {definition}
-            {parts.length > 0 && (
-              <span className="block text-ink">
-                {parts.map((part) => `${part.name} ${written(part.value, part.kind)}`).join('; ')}
-              </span>
-            )}
+            {made && <span className="block text-ink">{made}</span>}
           </td>
         </tr>
       )}

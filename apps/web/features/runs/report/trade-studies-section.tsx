@@ -1,98 +1,126 @@
 'use client';
 
-import type { Distribution, Report, TradeGrouping } from '@plateau/core';
+import {
+  type Distribution,
+  isoFromDay,
+  type Report,
+  TRADE_GROUPINGS,
+  type Trade,
+  type TradeGroup,
+  type TradeGrouping,
+} from '@plateau/core';
 import { useState } from 'react';
 import { Bar, BarChart, CartesianGrid, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { GROUPINGS, groupName } from '@/features/trades/grouping.ts';
 import { count, money, percent, ratio } from '@/ui/format.ts';
+import { plainAxis } from '@/ui/time-axis.tsx';
+import { Toggle } from '@/ui/toggle.tsx';
 import { PlainTable } from './plain-table.tsx';
 
-const GROUPINGS: readonly (readonly [TradeGrouping, string])[] = [
-  ['year', 'year of entry'],
-  ['month', 'month of entry'],
-  ['weekday', 'weekday of entry'],
-  ['symbol', 'symbol'],
-  ['group', 'group'],
-  ['side', 'side'],
-  ['reason', 'exit reason'],
-  ['held', 'bars held'],
-];
+interface TradeStudiesProps {
+  readonly report: Report;
+  readonly onOpen?: (trade: Trade) => void;
+  /** with every grouping, and nothing to press */
+  readonly paper?: boolean;
+}
 
 /** How the trades' returns are spread, where the profit came from, and what stops and targets would have met. */
-export function TradeStudiesSection({ report }: { report: Report }) {
+export function TradeStudiesSection({ report, onOpen, paper = false }: TradeStudiesProps) {
   const [by, setBy] = useState<TradeGrouping>('year');
-  const { all, long, short, streaks, concentration, excursions, trades } = report;
+  const [of, setOf] = useState<'returns' | 'r'>('returns');
+  const { all, long, short, streaks, concentration, excursions, trades, tails, costs } = report;
   if (trades.length === 0) return <p className="text-soft">No trade ended in these days.</p>;
+  const write = of === 'returns' ? percent : (value: number) => `${ratio(value)} R`;
+  const spread = all[of];
   return (
     <div className="grid gap-5">
-      <div className="flex gap-8">
-        <figure className="min-w-0 flex-1">
-          <figcaption>
-            Returns of {count(all.returns.n)} trades: 5 of 100 below {percent(all.returns.percentiles[0])},
-            half below {percent(all.returns.median)}, 5 of 100 above {percent(all.returns.percentiles[3])},
-            all from {percent(all.returns.smallest)} to {percent(all.returns.largest)}.
-          </figcaption>
-          <Histogram distribution={all.returns} />
-        </figure>
-        <PlainTable
-          label="Spread of returns"
-          head={['', 'Trades', 'Mean', 'Median', 'Worst 5%', 'Best 5%']}
-          rows={(
-            [
-              ['All', all],
-              ['Longs', long],
-              ['Shorts', short],
-            ] as const
-          ).map(([name, { returns }]) => [
-            name,
-            count(returns.n),
-            percent(returns.mean, 2),
-            percent(returns.median, 2),
-            percent(returns.percentiles[0]),
-            percent(returns.percentiles[3]),
-          ])}
+      {all.r.n > 0 && (
+        <Toggle
+          label="Spread of"
+          value={of}
+          choices={[
+            ['returns', 'returns'],
+            ['r', 'multiples of the risk'],
+          ]}
+          onChange={setOf}
+          className="justify-self-start"
         />
+      )}
+      <div className="flex gap-8">
+        <figure className="min-w-0 flex-1" data-chart="spread">
+          <figcaption>
+            {of === 'returns' ? 'Returns' : 'Multiples of the risk'} of {count(spread.n)} trades: 5 of 100
+            below {write(spread.percentiles[0])}, half below {write(spread.median)}, 5 of 100 above{' '}
+            {write(spread.percentiles[3])}, all from {write(spread.smallest)} to {write(spread.largest)}.
+          </figcaption>
+          <Histogram distribution={spread} write={write} />
+        </figure>
+        <div className="grid content-start gap-4">
+          <PlainTable
+            label="Spread of trades"
+            head={['', 'Trades', 'Mean', 'Median', 'Worst 5%', 'Best 5%']}
+            rows={(
+              [
+                ['All', all],
+                ['Longs', long],
+                ['Shorts', short],
+              ] as const
+            ).map(([name, { [of]: its }]) => [
+              name,
+              count(its.n),
+              write(its.mean),
+              write(its.median),
+              write(its.percentiles[0]),
+              write(its.percentiles[3]),
+            ])}
+          />
+          <div className="flex gap-6">
+            <Tail name="Best" trades={tails.best} onOpen={onOpen} />
+            <Tail name="Worst" trades={tails.worst} onOpen={onOpen} />
+          </div>
+        </div>
       </div>
       <p>
         Without its 5 best trades the profit of {money(concentration.profit)} would be{' '}
         {money(concentration.withoutBest)}; without its 5 worst, {money(concentration.withoutWorst)}. The
         longest row of wins was {count(streaks.longestWin)}, of losses {count(streaks.longestLoss)}.
-        {all.r.n > 0 &&
-          ` In multiples of the risk, the mean is ${ratio(all.r.mean)} R and half lie below ${ratio(all.r.median)} R.`}
       </p>
-      <div>
-        <label className="text-soft">
-          By{' '}
-          <select
-            value={by}
-            onChange={(event) => setBy(event.target.value as TradeGrouping)}
-            aria-label="Group the trades by"
-            className="rounded-sm border border-hairline bg-raised px-1 py-0.5 text-ink"
+      <p>
+        Costs: {money(costs.commission)} of commissions, {money(costs.slippage)} of slippage,{' '}
+        {money(costs.borrow)} for borrowing, together {percent(costs.yearly, 2)} of the account a year;{' '}
+        {money(costs.interest)} of interest.
+      </p>
+      {paper ? (
+        TRADE_GROUPINGS.filter((value) => value !== 'symbol').map((value) => (
+          <Groups key={value} by={value} groups={report.groups[value]} />
+        ))
+      ) : (
+        <div>
+          <label className="text-soft">
+            By{' '}
+            <select
+              value={by}
+              onChange={(event) => setBy(event.target.value as TradeGrouping)}
+              aria-label="Group the trades by"
+              className="rounded-sm border border-hairline bg-raised px-1 py-0.5 text-ink"
+            >
+              {TRADE_GROUPINGS.map((value) => (
+                <option key={value} value={value}>
+                  {GROUPINGS[value]}
+                </option>
+              ))}
+            </select>
+          </label>
+          <div
+            className="mt-1 max-h-72 overflow-auto"
+            tabIndex={0}
+            role="region"
+            aria-label="Groups of trades"
           >
-            {GROUPINGS.map(([value, words]) => (
-              <option key={value} value={value}>
-                {words}
-              </option>
-            ))}
-          </select>
-        </label>
-        <div className="mt-1 max-h-72 overflow-auto" tabIndex={0} role="region" aria-label="Groups of trades">
-          <PlainTable
-            label="Trades by group"
-            head={['', 'Trades', 'Wins', 'Mean return', 'Profit', 'Of all profit', 'Bars held']}
-            rows={report.groups[by].map(({ key, figures, profit, contribution, held }) => [
-              key || 'none',
-              count(figures.trades),
-              percent(figures.winRate, 0),
-              percent(figures.expectancy, 2),
-              <span key="p" className={profit < 0 ? 'text-loss' : 'text-gain'}>
-                {money(profit)}
-              </span>,
-              percent(contribution),
-              ratio(held, 1),
-            ])}
-          />
+            <Groups by={by} groups={report.groups[by]} />
+          </div>
         </div>
-      </div>
+      )}
       <PlainTable
         label="Excursions"
         head={[
@@ -118,25 +146,84 @@ export function TradeStudiesSection({ report }: { report: Report }) {
   );
 }
 
-function Histogram({ distribution }: { distribution: Distribution }) {
+function Groups({ by, groups }: { by: TradeGrouping; groups: readonly TradeGroup[] }) {
+  return (
+    <PlainTable
+      label="Trades by group"
+      head={[
+        GROUPINGS[by],
+        'Trades',
+        'Wins',
+        'Mean return',
+        'Mean R',
+        'Profit',
+        'Of all profit',
+        'Bars held',
+      ]}
+      rows={groups.map((group) => {
+        const { figures, profit, contribution, held } = group;
+        return [
+          groupName(by, group),
+          count(figures.trades),
+          percent(figures.winRate, 0),
+          percent(figures.expectancy, 2),
+          ratio(figures.averageR),
+          <span key="p" className={profit < 0 ? 'text-loss' : 'text-gain'}>
+            {money(profit)}
+          </span>,
+          percent(contribution),
+          ratio(held, 1),
+        ];
+      })}
+    />
+  );
+}
+
+interface TailProps {
+  readonly name: string;
+  readonly trades: readonly Trade[];
+  readonly onOpen: ((trade: Trade) => void) | undefined;
+}
+
+function Tail({ name, trades, onOpen }: TailProps) {
+  return (
+    <PlainTable
+      label={`${name} trades`}
+      head={[name, 'left', 'return']}
+      rows={trades.map((trade) => [
+        onOpen ? (
+          <button
+            key="open"
+            type="button"
+            className="font-semibold hover:text-accent"
+            onClick={() => onOpen(trade)}
+          >
+            {trade.symbol}
+          </button>
+        ) : (
+          trade.symbol
+        ),
+        isoFromDay(trade.exitDay ?? trade.entryDay),
+        percent(trade.return),
+      ])}
+    />
+  );
+}
+
+interface HistogramProps {
+  readonly distribution: Distribution;
+  readonly write: (value: number, digits?: number) => string;
+}
+
+function Histogram({ distribution, write }: HistogramProps) {
   const rows = distribution.bins.map(({ from, to, count: n }) => ({ middle: (from + to) / 2, n }));
   return (
-    <div className="h-40">
-      <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 500, height: 160 }}>
+    <div className="h-56">
+      <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 500, height: 224 }}>
         <BarChart data={rows} margin={{ top: 4, right: 8, bottom: 0, left: 0 }} barCategoryGap={1}>
           <CartesianGrid stroke="var(--hairline)" strokeWidth={0.6} vertical={false} />
-          <XAxis
-            dataKey="middle"
-            tickFormatter={(value: number) => percent(value, 0)}
-            tick={{ fill: 'var(--ink-soft)', fontSize: 11 }}
-            tickLine={false}
-          />
-          <YAxis
-            width={44}
-            tick={{ fill: 'var(--ink-soft)', fontSize: 11 }}
-            tickLine={false}
-            axisLine={false}
-          />
+          <XAxis dataKey="middle" tickFormatter={(value: number) => write(value, 0)} {...plainAxis} />
+          <YAxis width={44} {...plainAxis} />
           <ReferenceLine x={0} stroke="var(--hairline-strong)" />
           <Bar dataKey="n" fill="var(--ridge)" isAnimationActive={false} />
         </BarChart>

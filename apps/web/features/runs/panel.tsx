@@ -1,0 +1,50 @@
+'use client';
+
+import { ArrowLeft } from 'lucide-react';
+import { type KeyboardEvent, type ReactNode, useEffect, useRef } from 'react';
+import { Button } from '@/ui/button';
+
+interface PanelProps {
+  readonly title: ReactNode;
+  /** names the panel */
+  readonly label: string;
+  /** buttons of its own, beside the way back */
+  readonly tools: ReactNode;
+  readonly onBack: () => void;
+  /** keys of its own; Escape leads back */
+  readonly keys: Readonly<Record<string, () => void>>;
+  readonly children: ReactNode;
+}
+
+/** What is opened from a report: it lies over it, and the report stands where it was when one comes back. */
+export function Panel({ title, label, tools, onBack, keys, children }: PanelProps) {
+  const self = useRef<HTMLElement>(null);
+  useEffect(() => self.current?.focus(), []);
+  const onKeyDown = (event: KeyboardEvent): void => {
+    const target = event.target as HTMLElement;
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.key !== 'Escape' && target.closest('input, select, textarea')) return;
+    const act = event.key === 'Escape' ? onBack : keys[event.key];
+    if (!act) return;
+    event.preventDefault();
+    act();
+  };
+  return (
+    <section
+      ref={self}
+      aria-label={label}
+      tabIndex={-1}
+      onKeyDown={onKeyDown}
+      className="absolute inset-0 z-20 flex flex-col bg-paper outline-none"
+    >
+      <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-hairline px-4 py-1">
+        <Button onClick={onBack}>
+          <ArrowLeft size={14} aria-hidden /> Report
+        </Button>
+        <h2 className="font-serif text-xl">{title}</h2>
+        {tools}
+      </header>
+      {children}
+    </section>
+  );
+}

@@ -1,0 +1,93 @@
+// A report as one HTML file: drawn once beside the page, then taken as it stands, with its styles and without its scripts.
+
+import { Tooltip } from 'radix-ui';
+import { createRoot } from 'react-dom/client';
+import { type PaperProps, ReportPaper } from './report-paper.tsx';
+
+/** What the file needs beyond the app's own styles: a column that fits A4 and Letter alike. */
+const PAPER_STYLES = `
+@page { margin: 14mm 12mm }
+html, body { height: auto; overflow: visible }
+body { max-width: 46rem; margin: 0 auto; padding: 1.5rem; font-size: 12px }
+svg { display: block; max-width: 100%; height: auto }
+table { border-collapse: collapse; max-width: 100% }
+thead { display: table-header-group }
+tr, figure, svg, [role="group"] { break-inside: avoid }
+h1, h2, h3, h4 { break-after: avoid }
+.paper-trades { font-size: 8px; width: 100% }
+.paper-trades th { white-space: normal; vertical-align: bottom; padding: 0 2px }
+.paper-trades td { padding: 0 2px; border-bottom: 0.5px solid var(--hairline) }
+@media print { html, body { background: white; padding: 0; max-width: none } }
+`;
+/** The width it is drawn in, in CSS pixels: what A4 and Letter have between their margins. */
+const WIDTH = 700;
+const CONTROLS =
+  'button, form, select, input, label, [role="radiogroup"], [role="group"][aria-label="Beside it"]';
+
+/** The text of the file. */
+export async function paperHtml(props: PaperProps): Promise<string> {
+  const host = document.createElement('div');
+  host.style.cssText = `position:absolute; left:-${WIDTH * 4}px; top:0; width:${WIDTH}px`;
+  host.setAttribute('aria-hidden', 'true');
+  document.body.append(host);
+  const root = createRoot(host);
+  try {
+    root.render(
+      <Tooltip.Provider>
+        <ReportPaper {...props} />
+      </Tooltip.Provider>,
+    );
+    await drawn(host);
+    const body = host.cloneNode(true) as HTMLElement;
+    for (const control of body.querySelectorAll(CONTROLS)) control.remove();
+    for (const chart of body.querySelectorAll('.recharts-responsive-container')) {
+      const svg = chart.querySelector('svg.recharts-surface');
+      // The library sizes it by its surroundings, which stay behind.
+      svg?.removeAttribute('style');
+      svg?.removeAttribute('role');
+      if (svg) chart.replaceWith(svg);
+    }
+    for (const node of body.querySelectorAll('[tabindex]')) node.removeAttribute('tabindex');
+    return [
+      '<!doctype html>',
+      '<html lang="en">',
+      '<head>',
+      '<meta charset="utf-8">',
+      '<meta name="viewport" content="width=device-width">',
+      `<title>${escaped(props.kept.name || 'Report')}</title>`,
+      `<style>${appStyles()}${PAPER_STYLES}</style>`,
+      '</head>',
+      `<body>${body.innerHTML}</body>`,
+      '</html>',
+    ].join('\n');
+  } finally {
+    root.unmount();
+    host.remove();
+  }
+}
+
+/** Until no chart has been added for a few frames. */
+async function drawn(host: Element): Promise<void> {
+  let still = 0;
+  let before = -1;
+  for (let frame = 0; frame < 120 && still < 4; frame++) {
+    await new Promise((resolve) => setTimeout(resolve, 32));
+    const now = host.querySelectorAll('svg *').length;
+    still = now > 0 && now === before ? still + 1 : 0;
+    before = now;
+  }
+}
+
+/** The app's rules; its fonts are files of their own and stay behind, their names remain. */
+function appStyles(): string {
+  return [...document.styleSheets]
+    .flatMap((sheet) => [...sheet.cssRules])
+    .filter((rule) => !(rule instanceof CSSFontFaceRule))
+    .map((rule) => rule.cssText)
+    .join('\n')
+    .replaceAll('</', '<\\/');
+}
+
+function escaped(text: string): string {
+  return text.replaceAll('&', '&amp;').replaceAll('<', '&lt;');
+}

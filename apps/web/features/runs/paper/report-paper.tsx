@@ -1,0 +1,153 @@
+'use client';
+
+import { isoFromDay, type Report } from '@plateau/core';
+import { tradesTable } from '@plateau/files';
+import type { ReactNode } from 'react';
+import { Cautions } from '@/features/strategies/result/cautions.tsx';
+import type { StoredRun } from '@/store/database.ts';
+import { count, moment } from '@/ui/format.ts';
+import type { ShownRun } from '@/workers/engine.worker.ts';
+import { Baseline, type RandomEntries } from '../report/baseline.tsx';
+import { CalendarPaper } from '../report/calendar-section.tsx';
+import { CurvesSection } from '../report/curves-section.tsx';
+import { DrawdownsSection } from '../report/drawdowns-section.tsx';
+import { FiguresSection } from '../report/figures-section.tsx';
+import { LuckSection } from '../report/luck-section.tsx';
+import { NextOrders } from '../report/next-orders.tsx';
+import { RegressionSection } from '../report/regression-section.tsx';
+import { RollingSection } from '../report/rolling-section.tsx';
+import { TradeStudiesSection } from '../report/trade-studies-section.tsx';
+import { type HarderRuns, Worth } from '../report/worth.tsx';
+import { settingRows } from '../settings-rows.ts';
+
+export interface PaperProps {
+  readonly kept: StoredRun;
+  readonly run: ShownRun;
+  readonly report: Report;
+  /** what the repetition said */
+  readonly said: string;
+  readonly doubtful: ReadonlySet<string>;
+  readonly harder: HarderRuns;
+  readonly entries: RandomEntries;
+}
+
+const none = (): void => undefined;
+
+/** The whole report with everything open and nothing to press, as it is printed. */
+export function ReportPaper({ kept, run, report, said, doubtful, harder, entries }: PaperProps) {
+  const { benchmark } = kept.request;
+  const { day } = run.marks;
+  const from = day[report.first] ?? 0;
+  const to = day[report.last] ?? 0;
+  return (
+    <article className="paper">
+      <h1 className="font-serif text-2xl">{kept.name || 'no name'}</h1>
+      <p>
+        {isoFromDay(from)} to {isoFromDay(to)}, {kept.universeName}, against {benchmark} held. {said}
+      </p>
+      <p className="text-soft">
+        Kept {moment(kept.at)}; engine {kept.engine}; bars and memberships {kept.data.slice(0, 16)}.
+      </p>
+      <Part title="Rules and settings">
+        <table>
+          <tbody>
+            {settingRows([kept]).map(({ label, texts }) => (
+              <tr key={label} className="border-b border-hairline align-top">
+                <th scope="row" className="pr-4 text-left font-normal whitespace-nowrap">
+                  {label}
+                </th>
+                <td className="whitespace-pre-line">{texts[0]}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </Part>
+      <Part title="Curves">
+        <CurvesSection
+          run={run}
+          beside={report.beside}
+          benchmark={benchmark}
+          days={{ from, to }}
+          onSpan={none}
+          onDay={none}
+        />
+      </Part>
+      <Part title="Figures">
+        <FiguresSection report={report} benchmark={benchmark} open />
+      </Part>
+      <Part title="Cautions">
+        <Cautions
+          run={run}
+          strategy={kept.request.strategy}
+          universe={kept.universe}
+          tries={kept.tried.length}
+          doubtful={doubtful}
+        />
+        <Worth run={run} harder={harder} />
+      </Part>
+      <Part title="Calendar">
+        <CalendarPaper calendar={report.calendar} benchmark={benchmark} />
+      </Part>
+      <Part title="Rolling, over one year">
+        <RollingSection report={report} days={day} />
+      </Part>
+      <Part title="Drawdowns">
+        <DrawdownsSection rows={report.drawdowns} benchmark={benchmark} />
+      </Part>
+      <Part title="Trade studies">
+        <TradeStudiesSection report={report} paper />
+      </Part>
+      <Part title={`Against ${benchmark}`}>
+        <RegressionSection report={report} benchmark={benchmark} />
+      </Part>
+      <Part title="Luck">
+        <LuckSection report={report} />
+        {entries.rows && <Baseline run={run} entries={entries} />}
+      </Part>
+      <Part title="Next orders">
+        <NextOrders run={run} name={kept.name} last={day[day.length - 1] ?? 0} />
+      </Part>
+      <Part title={`Trades, ${count(report.trades.length)}`}>
+        <Trades report={report} />
+      </Part>
+    </article>
+  );
+}
+
+function Part({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <section className="border-b border-hairline py-4">
+      <h2 className="pb-2 font-serif text-lg">{title}</h2>
+      {children}
+    </section>
+  );
+}
+
+const figures = new Intl.NumberFormat('en', { maximumFractionDigits: 4 });
+
+function Trades({ report }: { report: Report }) {
+  const { columns, rows } = tradesTable(report.trades);
+  return (
+    <table className="paper-trades text-right">
+      <thead>
+        <tr>
+          {columns.map(({ name }) => (
+            <th key={name} scope="col">
+              {/* A soft break between the words of a name. */}
+              {name.replace(/([a-z])([A-Z])/g, '$1\u200b$2')}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row, k) => (
+          <tr key={`${k} ${row[0]}`}>
+            {row.map((cell, c) => (
+              <td key={columns[c]?.name}>{typeof cell === 'number' ? figures.format(cell) : cell}</td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

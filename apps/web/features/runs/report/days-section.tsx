@@ -1,0 +1,41 @@
+'use client';
+
+import { dayFromIso, isoFromDay } from '@plateau/core';
+import type { FormEvent } from 'react';
+import { Button } from '@/ui/button';
+
+interface DaysSectionProps {
+  readonly days: Int32Array;
+  readonly onDay: (day: number) => void;
+}
+
+/** Leads to any day of the run. */
+export function DaysSection({ days, onDay }: DaysSectionProps) {
+  const first = isoFromDay(days[0] ?? 0);
+  const last = isoFromDay(days[days.length - 1] ?? 0);
+  const open = (event: FormEvent<HTMLFormElement>): void => {
+    event.preventDefault();
+    const day = dayFromIso(String(new FormData(event.currentTarget).get('day')));
+    if (day !== undefined) onDay(day);
+  };
+  return (
+    <form onSubmit={open} aria-label="Open a day" className="flex items-center gap-2">
+      <label>
+        Day{' '}
+        <input
+          name="day"
+          type="date"
+          required
+          min={first}
+          max={last}
+          defaultValue={last}
+          className="rounded-sm border border-hairline bg-raised px-1.5 py-0.5"
+        />
+      </label>
+      <Button type="submit">Open the day</Button>
+      <span className="text-soft">
+        What was filled, held and decided on it. A double click on the curves opens the day under it.
+      </span>
+    </form>
+  );
+}

@@ -1,0 +1,75 @@
+'use client';
+
+import { type RunFormat, summaryJson } from '@plateau/files';
+import { Download } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { Button } from '@/ui/button';
+import { saveFile } from '@/ui/save-file.ts';
+import { tablesInWorker } from '@/workers/engine-client.ts';
+import { paperHtml } from '../paper/paper-html.tsx';
+import type { PaperProps } from '../paper/report-paper.tsx';
+import { runFileOf } from '../run-files.ts';
+
+const TYPES: Readonly<Record<RunFormat, readonly [name: string, extension: string, type: string]>> = {
+  csv: ['Data as CSV', 'csv.zip', 'application/zip'],
+  xlsx: ['Data as XLSX', 'xlsx', 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'],
+  parquet: ['Data as Parquet', 'parquet.zip', 'application/zip'],
+};
+
+/** The report and the run as files. */
+export function OutMenu(props: PaperProps) {
+  const { kept, run } = props;
+  const [busy, setBusy] = useState(false);
+  const name = kept.name || 'Run';
+  const make = async (file: () => Promise<void>): Promise<void> => {
+    setBusy(true);
+    try {
+      await file();
+    } catch (error) {
+      toast.error(`The file was not made: ${(error as Error).message}.`);
+    } finally {
+      setBusy(false);
+    }
+  };
+  const items: readonly (readonly [string, () => Promise<void>])[] = [
+    ['Report as HTML', async () => saveFile(`${name} report.html`, 'text/html', await paperHtml(props))],
+    ...(['csv', 'xlsx', 'parquet'] as const).map((format) => {
+      const [words, extension, type] = TYPES[format];
+      return [
+        words,
+        async () =>
+          saveFile(
+            `${name} data.${extension}`,
+            type,
+            await tablesInWorker(kept.universe, kept.request, format),
+          ),
+      ] as const;
+    }),
+    ['Run as JSON', async () => saveFile(`${name} run.json`, 'application/json', await runFileOf(kept))],
+    ['Figures as JSON', async () => saveFile(`${name} figures.json`, 'application/json', summaryJson(run))],
+  ];
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>
+        <Button className="ml-auto" disabled={busy}>
+          <Download size={14} aria-hidden /> {busy ? 'Making the file …' : 'Take out'}
+        </Button>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="end" className="z-50 border border-strong bg-raised p-1">
+          {items.map(([label, act]) => (
+            <DropdownMenu.Item
+              key={label}
+              onSelect={() => void make(act)}
+              className="cursor-pointer rounded-sm px-3 py-1 data-[highlighted]:bg-accent-paper"
+            >
+              {label}
+            </DropdownMenu.Item>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}

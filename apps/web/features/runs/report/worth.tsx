@@ -1,0 +1,79 @@
+'use client';
+
+import { type Figures, type HarderRun, harderRuns } from '@plateau/core';
+import { useEffect, useMemo, useState } from 'react';
+import type { StoredRun } from '@/store/database.ts';
+import { money, percent, ratio } from '@/ui/format.ts';
+import type { ShownRun } from '@/workers/engine.worker.ts';
+import { harderRunsInWorker } from '@/workers/engine-client.ts';
+import { PlainTable } from './plain-table.tsx';
+
+function words({ kind, without }: HarderRun): string {
+  switch (kind) {
+    case 'next-open':
+      return 'Filled at the next open';
+    case 'double-costs':
+      return 'With costs doubled';
+    case 'without-best':
+      return `Without ${without}, which made the most`;
+  }
+}
+
+export interface HarderRuns {
+  readonly runs: readonly HarderRun[];
+  /** by kind, as they come; undefined for one that cannot be run */
+  readonly results: ReadonlyMap<HarderRun['kind'], Figures | undefined>;
+  readonly fault: string | undefined;
+}
+
+/** Runs the whole run again under harder assumptions, each by itself. @param run undefined until it is there */
+export function useHarderRuns({ universe, request }: StoredRun, run: ShownRun | undefined): HarderRuns {
+  const runs = useMemo(() => (run ? harderRuns(request, run.trades) : []), [request, run]);
+  const [results, setResults] = useState<HarderRuns['results']>(new Map());
+  const [fault, setFault] = useState<string>();
+  useEffect(() => {
+    if (runs.length === 0) return;
+    const control = new AbortController();
+    setResults(new Map());
+    harderRunsInWorker(
+      universe,
+      request,
+      runs,
+      ({ kind }, its) => setResults((before) => new Map(before).set(kind, its)),
+      control.signal,
+    ).catch((error: Error) => setFault(error.message));
+    return () => control.abort();
+  }, [universe, request, runs]);
+  return { runs, results, fault };
+}
+
+/** What the cautions are worth in figures. */
+export function Worth({ run, harder }: { run: ShownRun; harder: HarderRuns }) {
+  const { runs, results, fault } = harder;
+  const cells = (its: Figures | undefined): string[] =>
+    its
+      ? [percent(its.cagr), ratio(its.sharpe), percent(its.maxDrawdown), money(its.endEquity)]
+      : ['…', '', '', ''];
+  return (
+    <div data-testid="worth" data-done={results.size === runs.length}>
+      <PlainTable
+        label="What the cautions are worth"
+        head={['The whole run again', 'Growth a year', 'Sharpe ratio', 'Largest drawdown', 'End equity']}
+        rows={[
+          ['As it is', ...cells(run.figures)],
+          ...runs.map((one) => [
+            words(one),
+            ...(results.has(one.kind) && !results.get(one.kind)
+              ? ['cannot be run', '', '', '']
+              : cells(results.get(one.kind))),
+          ]),
+        ]}
+      />
+      {fault && (
+        <p role="alert" className="text-loss">
+          The harder runs were not finished: {fault}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,227 @@
+'use client';
+
+import { type FigurePart, isoFromDay, type Trade, type TradeStory } from '@plateau/core';
+import { ChevronLeft, ChevronRight, Dices } from 'lucide-react';
+import Link from 'next/link';
+import { useEffect, useState } from 'react';
+import type { StoredRun } from '@/store/database.ts';
+import { Button, IconButton } from '@/ui/button';
+import { count, money, percent, price, ratio, written } from '@/ui/format.ts';
+import { askInWorker } from '@/workers/engine-client.ts';
+import { Candidates, VERDICTS } from '../candidates.tsx';
+import { Conditions, ruleName } from '../conditions.tsx';
+import { Panel } from '../panel.tsx';
+import { StoryChart } from './story-chart.tsx';
+
+interface TradePanelProps {
+  readonly kept: StoredRun;
+  readonly trade: Trade;
+  /** the trades in the order in which next and previous step through them */
+  readonly list: readonly Trade[];
+  readonly onOpen: (trade: Trade) => void;
+  readonly onDay: (day: number) => void;
+  readonly onBack: () => void;
+}
+
+/** One trade on its chart, with the reasons for its entry, its size and its end. */
+export function TradePanel({ kept, trade, list, onOpen, onDay, onBack }: TradePanelProps) {
+  const [story, setStory] = useState<TradeStory>();
+  const [fault, setFault] = useState<string>();
+  const { symbol, side, entryDay } = trade;
+  useEffect(() => {
+    let late = false;
+    askInWorker(kept.universe, kept.request, { ask: 'story', trade: { symbol, side, entryDay } }).then(
+      (answer) => {
+        if (late) return;
+        setStory(answer);
+        setFault(answer ? undefined : 'There is no such trade in this run.');
+      },
+      (error: Error) => !late && setFault(error.message),
+    );
+    return () => {
+      late = true;
+    };
+  }, [kept, symbol, side, entryDay]);
+
+  const place = list.indexOf(trade);
+  const step = (by: number): void => {
+    const next = list[place + by];
+    if (next) onOpen(next);
+  };
+  const first = (before: (a: Trade, b: Trade) => boolean): void => {
+    if (list.length > 0) onOpen(list.reduce((a, b) => (before(b, a) ? b : a)));
+  };
+  const anyOther = (): void => {
+    const others = list.filter((other) => other !== trade);
+    const other = others[Math.floor(Math.random() * others.length)];
+    if (other) onOpen(other);
+  };
+  const jumps: readonly (readonly [string, string, () => void])[] = [
+    ['Best', 'b', () => first((a, b) => a.return > b.return)],
+    ['Worst', 'w', () => first((a, b) => a.return < b.return)],
+    ['Longest', 'l', () => first((a, b) => a.barsHeld > b.barsHeld)],
+  ];
+  const current = story?.trade.symbol === symbol && story.trade.entryDay === entryDay ? story : undefined;
+  return (
+    <Panel
+      label={`Trade in ${symbol}`}
+      title={`${symbol} ${side}`}
+      onBack={onBack}
+      keys={{
+        ArrowLeft: () => step(-1),
+        ArrowRight: () => step(1),
+        r: anyOther,
+        ...Object.fromEntries(jumps.map(([, key, act]) => [key, act])),
+      }}
+      tools={
+        <>
+          <p className="text-soft">
+            {count(place + 1)} of {count(list.length)}
+          </p>
+          <div className="flex">
+            <IconButton
+              label="Trade before (←)"
+              icon={ChevronLeft}
+              disabled={place <= 0}
+              onClick={() => step(-1)}
+            />
+            <IconButton
+              label="Trade after (→)"
+              icon={ChevronRight}
+              disabled={place < 0 || place >= list.length - 1}
+              onClick={() => step(1)}
+            />
+          </div>
+          {jumps.map(([name, key, act]) => (
+            <Button key={key} onClick={act} title={`key ${key}`}>
+              {name}
+            </Button>
+          ))}
+          <Button onClick={anyOther} title="key r">
+            <Dices size={14} aria-hidden /> At random
+          </Button>
+          <Link
+            className="ml-auto text-accent underline"
+            href={`/market?symbol=${encodeURIComponent(symbol)}&day=${isoFromDay(entryDay)}`}
+          >
+            In the Market
+          </Link>
+        </>
+      }
+    >
+      {fault && (
+        <p role="alert" className="p-4 text-loss">
+          {fault}
+        </p>
+      )}
+      <div className="flex min-h-0 flex-1" data-testid="trade" data-ready={current !== undefined}>
+        <div className="flex min-w-0 flex-1 flex-col gap-1 px-4 py-2">
+          <Summary trade={trade} onDay={onDay} />
+          {current && <StoryChart story={current} />}
+        </div>
+        <aside
+          aria-label="Why"
+          tabIndex={0}
+          className="w-[27rem] shrink-0 overflow-auto border-l border-hairline px-4 py-2"
+        >
+          {current && <Why story={current} />}
+        </aside>
+      </div>
+    </Panel>
+  );
+}
+
+function Summary({ trade, onDay }: { trade: Trade; onDay: (day: number) => void }) {
+  const { shares, entryDay, entryPrice, exitDay, exitPrice, profit } = trade;
+  const day = (value: number) => (
+    <button type="button" className="text-accent underline" onClick={() => onDay(value)}>
+      {isoFromDay(value)}
+    </button>
+  );
+  return (
+    <p>
+      {written(shares, 'shares')} shares in at {price(entryPrice)} on {day(entryDay)},{' '}
+      {exitDay === undefined ? (
+        'still held'
+      ) : (
+        <>
+          out at {price(exitPrice ?? Number.NaN)} on {day(exitDay)}
+        </>
+      )}
+      :{' '}
+      <strong className={profit < 0 ? 'text-loss' : 'text-gain'}>
+        {money(profit)}, {percent(trade.return)}
+      </strong>
+      {trade.r !== undefined && `, ${ratio(trade.r)} R`} in {count(trade.barsHeld)} bars; at worst{' '}
+      {percent(trade.mae)}, at best {percent(trade.mfe)}; costs {price(trade.commission + trade.carry)}.
+    </p>
+  );
+}
+
+const LEFT_BY: Readonly<Record<NonNullable<Trade['exitReason']>, string>> = {
+  stop: 'the initial stop',
+  trail: 'the trailing stop',
+  target: 'the target',
+  rule: 'the leave rule',
+  time: 'its time limit',
+  rank: 'a review: it had fallen in the ranking',
+  membership: 'the end of its membership',
+  'data-ended': 'the end of its bars',
+};
+
+function Why({ story }: { story: TradeStory }) {
+  const { trade, why, place, of, size, exitParts, exitConditions } = story;
+  const outcome = why.candidates.find(({ symbol }) => symbol === trade.symbol)?.outcome;
+  const enter = why.rules.filter(({ path }) => path === `${trade.side}.enter`);
+  return (
+    <div className="grid gap-4">
+      <section aria-label="Entry">
+        <h3 className="font-serif text-lg">Decided {isoFromDay(trade.decisionDay)}</h3>
+        {place > 0 && (
+          <p>
+            {count(place)} of {count(of)} {of === 1 ? 'candidate' : 'candidates'} by rank
+            {outcome && `, ${VERDICTS[outcome]}`}.
+          </p>
+        )}
+        {enter.map(({ path, conditions }) => (
+          <Conditions key={path} name={ruleName(path)} rows={conditions} />
+        ))}
+      </section>
+      <section aria-label="Size">
+        <h3 className="font-serif text-lg">Size</h3>
+        <Parts label="Size step by step" parts={size} />
+      </section>
+      <section aria-label="Exit">
+        <h3 className="font-serif text-lg">
+          {trade.exitReason ? `Left by ${LEFT_BY[trade.exitReason]}` : 'Still held'}
+        </h3>
+        {exitConditions.length > 0 && <Conditions name="Leave when" rows={exitConditions} />}
+        <Parts label="Numbers of the exit" parts={exitParts} />
+      </section>
+      {of > 1 && (
+        <details>
+          <summary className="cursor-pointer text-accent">All candidates of the day</summary>
+          <Candidates rows={why.candidates} marked={trade.symbol} />
+        </details>
+      )}
+    </div>
+  );
+}
+
+function Parts({ label, parts }: { label: string; parts: readonly FigurePart[] }) {
+  if (parts.length === 0) return null;
+  return (
+    <table aria-label={label} className="w-full">
+      <tbody>
+        {parts.map(({ name, value, kind }) => (
+          <tr key={name} className="border-b border-hairline">
+            <th scope="row" className="text-left font-normal">
+              {name}
+            </th>
+            <td className="text-right">{written(value, kind)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
