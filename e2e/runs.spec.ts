@@ -3,7 +3,9 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { readTable } from '@plateau/files';
 import { type BrowserContext, expect, type Page, test } from '@playwright/test';
+import { strFromU8, unzipSync } from 'fflate';
 import { seriousFindings } from './axe.ts';
 import { runHeadless } from './headless.ts';
 
@@ -34,6 +36,19 @@ async function downloaded(button: string): Promise<string> {
   return readFileSync(await (await download).path(), 'utf8');
 }
 
+/** An entry of a menu that ends in a file. */
+async function takenOut(item: string, menu = 'Take out'): Promise<Buffer> {
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: menu, exact: true }).click();
+  await page.getByRole('menuitem', { name: item }).click();
+  return readFileSync(await (await download).path());
+}
+
+const percent = (x: number, digits = 1): string => `${(100 * x).toFixed(digits)}%`.replace('-', '−');
+/** What the headless runner made of the same strategy; set by the first test that needs it. */
+let headless = '';
+const headlessText = (name: string): string => readFileSync(join(headless, name), 'utf8');
+
 test('without runs the place says how one comes here', async () => {
   await page.goto('/runs');
   await expect(page.getByText('No run is kept yet')).toBeVisible();
@@ -47,21 +62,22 @@ test('a run is kept from its sheet, and its report has the figures of the headle
   await ready();
   await expect(page.getByRole('status').filter({ hasText: 'Repeated to the last bit.' })).toBeVisible();
 
-  const out = runHeadless(scratch, join(scratch, 'strategy.json'));
-  const { figures } = JSON.parse(readFileSync(join(out, 'summary.json'), 'utf8'));
-  expect(JSON.parse(await downloaded('Figures')).figures).toEqual(figures);
-  expect(await downloaded('Orders as CSV')).toBe(readFileSync(join(out, 'next-orders.csv'), 'utf8'));
-  const rows = (csv: string): string[] => csv.split('\n').sort();
-  // The report's trades are the closed ones; open ones have no exit.
-  const closed = readFileSync(join(out, 'trades.csv'), 'utf8')
+  headless = runHeadless(scratch, join(scratch, 'strategy.json'));
+  const { figures } = JSON.parse(headlessText('summary.json'));
+  expect(JSON.parse((await takenOut('Figures as JSON')).toString()).figures).toEqual(figures);
+  const orders = (await downloaded('Orders as CSV'))
     .split('\n')
-    .filter((line) => line.split(',')[6] !== '')
-    .join('\n');
-  expect(rows(await downloaded('CSV'))).toEqual(rows(closed));
-  const percent = (x: number, digits = 1): string => `${(100 * x).toFixed(digits)}%`.replace('-', '−');
-  expect(await figure('Figures of the account', 'Growth a year')).toBe(percent(figures.cagr));
-  expect(await figure('Figures of the account', 'Largest drawdown')).toBe(percent(figures.maxDrawdown));
-  expect(await figure('Figures of the trades', 'Expectancy')).toBe(percent(figures.expectancy, 2));
+    .filter((line) => !line.includes(',protect,'));
+  expect(orders.map((line) => line.split(',').slice(0, 4).join(',')).join('\n')).toBe(
+    headlessText('next-orders.csv'),
+  );
+  const rows = (csv: string): string[] => csv.split('\n').sort();
+  expect(rows(await downloaded('CSV'))).toEqual(rows(headlessText('trades.csv')));
+  expect(await figure('Figures: The curve', 'Growth a year')).toBe(percent(figures.cagr));
+  expect(await figure('Figures: The curve', 'Largest drawdown')).toBe(percent(figures.maxDrawdown));
+  expect(await figure('Figures: The trades', 'Expectancy')).toBe(percent(figures.expectancy, 2));
+  expect(await figure('Figures: The account', 'Exposure')).toBe(percent(figures.exposure));
+  expect(await figure('Figures: Against the benchmark', 'Beta')).toBe(figures.benchmark.beta.toFixed(2));
   await expect(page.getByRole('table', { name: 'Deepest drawdowns' })).toContainText(
     percent(figures.maxDrawdown),
   );
@@ -84,13 +100,13 @@ test('months, groups, windows and the regression are read', async () => {
 });
 
 test('a part of the curves narrows everything below, and the whole comes back', async () => {
-  const all = await figure('Figures of the trades', 'Trades');
+  const all = await figure('Figures: The trades', 'Trades');
   await page.getByRole('group', { name: /^Charts of the run/ }).focus();
   await page.keyboard.press('+');
   await expect(page.getByRole('status').filter({ hasText: 'a part of it' })).toBeVisible();
-  await expect.poll(() => figure('Figures of the trades', 'Trades')).not.toBe(all);
+  await expect.poll(() => figure('Figures: The trades', 'Trades')).not.toBe(all);
   await page.keyboard.press('0');
-  await expect.poll(() => figure('Figures of the trades', 'Trades')).toBe(all);
+  await expect.poll(() => figure('Figures: The trades', 'Trades')).toBe(all);
 });
 
 test('a kept run is repeated after a reload, and deleted with undo', async () => {
@@ -111,22 +127,158 @@ test('the run takes its place among random entries', async () => {
   await expect(page.getByRole('table', { name: 'Among random entries' }).getByRole('row')).toHaveCount(5);
 });
 
-test('a trade opens with its reasons, and a day without one says why not', async () => {
+test('a figure opens to its definition and to what it is made of', async () => {
+  const { figures } = JSON.parse(headlessText('summary.json'));
+  const curve = page.getByRole('table', { name: 'Figures: The curve' });
+  await curve.getByRole('button', { name: 'Growth a year' }).click();
+  await expect(curve).toContainText('(end / start) ^ (365.25 / days) − 1');
+  await expect(curve).toContainText(
+    `from 2005-01-03; start 100,000; to 2025-12-31; end ${Math.round(figures.endEquity).toLocaleString('en')}`,
+  );
+  const trades = page.getByRole('table', { name: 'Figures: The trades' });
+  await trades.getByRole('button', { name: 'Win rate' }).click();
+  await expect(trades).toContainText(`trades ${figures.trades.toLocaleString('en')}`);
+});
+
+test('other curves stand beside the strategy, on either scale, as money or as a return', async () => {
+  const curve = page.getByRole('table', { name: 'Figures: The curve' });
+  await page.getByLabel('Universe, equal weights').click();
+  await expect(curve.getByRole('columnheader', { name: 'Universe, equal weights' })).toBeVisible();
+  await page.getByLabel('At the benchmark’s volatility').click();
+  const scaled = curve.getByRole('columnheader', { name: /^Strategy × \d/ });
+  await expect(scaled).toBeVisible();
+  const volatility = curve.getByRole('row', { name: /^Volatility/ }).getByRole('cell');
+  expect(await volatility.nth(3).innerText()).toBe(await volatility.nth(1).innerText());
+  await page.getByLabel('Symbol to hold beside it').fill('nosuch');
+  await page.getByRole('button', { name: 'Hold it beside the strategy' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'There is no instrument NOSUCH.' })).toBeVisible();
+  const money = await page.getByTestId('equity-chart').textContent();
+  await page.getByRole('radio', { name: 'return' }).click();
+  await page.getByRole('radio', { name: 'log' }).click();
+  await expect.poll(() => page.getByTestId('equity-chart').textContent()).toContain('%');
+  expect(money).not.toContain('%');
+  await page.getByRole('radio', { name: 'money' }).click();
+  for (const name of ['Universe, equal weights', 'At the benchmark’s volatility'])
+    await page.getByRole('checkbox', { name }).click();
+  await expect(scaled).toBeHidden();
+});
+
+test('the cautions are told in figures', async () => {
+  await expect(page.getByTestId('worth')).toHaveAttribute('data-done', 'true');
+  const worth = page.getByRole('table', { name: 'What the cautions are worth' });
+  await expect(worth.getByRole('row')).toHaveCount(4);
+  const growth = (row: RegExp) => worth.getByRole('row', { name: row }).getByRole('cell').first().innerText();
+  const number = async (row: RegExp) => Number.parseFloat((await growth(row)).replace('−', '-'));
+  expect(await number(/^With costs doubled/)).toBeLessThan(await number(/^As it is/));
+  expect(await growth(/^Without [A-Z]+, which made the most/)).toMatch(/%$/);
+});
+
+test('trades are filtered, grouped, shown with other columns, and copied', async () => {
+  const table = page.getByRole('table', { name: 'Trades', exact: true });
+  const section = page.locator('#trades');
+  const lines = headlessText('trades.csv').trim().split('\n').slice(1);
+  const wanted = lines.map((line) => line.split(',')).filter((cells) => Number(cells[12]) > 0.3);
+  await section.getByLabel('Filter the trades').fill('return>30%');
+  await expect(section.getByRole('status')).toContainText(`${wanted.length} of`);
+  await section.getByLabel('Filter the trades').fill('nothing>3');
+  await expect(section.getByRole('alert')).toContainText('There is no “nothing” here');
+  await section.getByLabel('Filter the trades').fill('');
+  await section.getByLabel('Group the table by').selectOption('side');
+  await expect(table.getByRole('row')).toHaveCount(2);
+  await table.getByRole('button', { name: /^long, / }).click();
+  await expect.poll(() => table.getByRole('row').count()).toBeGreaterThan(10);
+  await section.getByLabel('Group the table by').selectOption('');
+  await section.getByRole('button', { name: 'Columns' }).click();
+  await page.getByRole('menuitemcheckbox', { name: 'Group' }).click();
+  await page.keyboard.press('Escape');
+  await expect(table.getByRole('columnheader', { name: 'Group' })).toBeVisible();
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await section.getByLabel('Filter the trades').fill('return>30%');
+  await expect(section.getByRole('status')).toContainText(`${wanted.length} of`);
+  await section.getByRole('button', { name: 'Copy' }).click();
+  await expect(page.getByText(`${wanted.length} trades are copied`)).toBeVisible();
+  const copied = await page.evaluate(() => navigator.clipboard.readText());
+  expect(
+    copied
+      .split('\n')
+      .slice(1)
+      .map((line) => line.split('\t').join(',')),
+  ).toEqual(wanted.map((cells) => cells.join(',')));
+  await section.getByLabel('Filter the trades').fill('');
+});
+
+test('a trade opens on its chart with its reasons, and leads to the next and to its days', async () => {
   const trades = page.getByRole('table', { name: 'Trades', exact: true });
   await trades.getByRole('columnheader', { name: 'Profit' }).getByRole('button').click();
   const row = trades.getByRole('row').nth(1);
   const symbol = await row.getByRole('cell').first().innerText();
+  const entry = await row.getByRole('cell').nth(3).innerText();
   await row.getByRole('button').click();
-  await expect(page.getByTestId('why')).toContainText(
-    `${symbol} was a member of the universe and a candidate: long, taken`,
-  );
+  const panel = page.getByTestId('trade');
+  await expect(panel).toHaveAttribute('data-ready', 'true');
+  await expect(page).toHaveURL(new RegExp(`trade=${symbol}\\.long\\.${entry}`));
+  await expect(page.getByRole('img', { name: new RegExp(`^Bars of ${symbol}`) })).toBeVisible();
+  await expect(page.getByTestId('story-prices').locator('.recharts-reference-dot')).toHaveCount(2);
+  await expect(panel).toContainText('200-day average');
   const enter = page.getByRole('table', { name: 'Enter when' });
   await expect(enter.getByRole('row')).toHaveCount(2);
   await expect(enter).not.toContainText('did not hold');
   await expect(enter).toContainText(/200-day average \d+\.\d\d/);
-  await expect(page.getByRole('table', { name: 'Candidates of the day' })).toContainText(symbol);
+  const size = page.getByRole('table', { name: 'Size step by step' });
+  const line = headlessText('trades.csv')
+    .split('\n')
+    .find((text) => text.startsWith(`${symbol},long,`) && text.includes(`,${entry},`));
+  await expect(size.getByRole('row', { name: 'taken' })).toContainText(
+    Number(line?.split(',')[5]).toLocaleString('en'),
+  );
+  await expect(page.getByRole('region', { name: 'Exit' })).toContainText('Left by the leave rule');
+  await expect(page.getByRole('table', { name: 'Leave when' })).not.toContainText('did not hold');
+  expect(await seriousFindings(page)).toEqual([]);
 
+  await page.keyboard.press('ArrowRight');
+  await expect(page).not.toHaveURL(new RegExp(`trade=${symbol}\\.long\\.${entry}`));
+  await expect(panel).toHaveAttribute('data-ready', 'true');
+  await page.keyboard.press('ArrowLeft');
+  await expect(page).toHaveURL(new RegExp(`trade=${symbol}\\.long\\.${entry}`));
+  await page.keyboard.press('b');
+  const returns = headlessText('trades.csv')
+    .trim()
+    .split('\n')
+    .slice(1)
+    .map((text) => Number(text.split(',')[12]));
+  await expect(panel).toContainText(percent(Math.max(...returns)));
+  const best = page.url();
+  await page.getByRole('button', { name: 'At random' }).click();
+  await expect(page).not.toHaveURL(best);
+  await expect(panel).toHaveAttribute('data-ready', 'true');
+
+  const entered = panel.getByRole('button').first();
+  const day = await entered.innerText();
+  await entered.click();
+  const book = page.getByTestId('day');
+  await expect(book).toHaveAttribute('data-day', day);
+  await expect(page.getByRole('table', { name: 'Fills of the day' })).toContainText('enter');
+  const equity = headlessText('equity.csv')
+    .split('\n')
+    .find((text) => text.startsWith(day))
+    ?.split(',') as string[];
+  await expect(book).toContainText(
+    `the account was worth ${Math.round(Number(equity[1])).toLocaleString('en')}`,
+  );
+  await expect(page.getByRole('table', { name: 'Positions of the day' }).getByRole('row')).toHaveCount(
+    Number(equity[5]) + 1,
+  );
+  expect(await seriousFindings(page)).toEqual([]);
+  await page.getByTestId('day').press('ArrowLeft');
+  await expect(book).not.toHaveAttribute('data-day', day);
+  await page.keyboard.press('Escape');
+  await expect(page.getByTestId('day')).toBeHidden();
+  await expect(report()).not.toHaveAttribute('inert');
+});
+
+test('a day without an entry says why not, and a span says it day by day', async () => {
   const form = page.getByRole('form', { name: 'Why, or why not' });
+  const enter = page.getByRole('table', { name: 'Enter when' });
   await form.getByLabel('Day').fill('2009-03-10');
   await form.getByLabel('Instrument').fill('swell');
   await form.getByRole('button', { name: 'Ask' }).click();
@@ -137,10 +289,88 @@ test('a trade opens with its reasons, and a day without one says why not', async
   await form.getByLabel('Day').fill('2009');
   await form.getByRole('button', { name: 'Ask' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'Write the day as YYYY-MM-DD.' })).toBeVisible();
+
+  const [first] = headlessText('decisions.csv').split('\n').slice(1);
+  const [from = '', symbol = ''] = first?.split(',') ?? [];
+  await form.getByLabel('Instrument').fill(symbol);
+  await form.getByLabel('Day').fill(from);
+  await form.getByLabel('to').fill(`${Number(from.slice(0, 4)) + 1}-12-31`);
+  await form.getByRole('button', { name: 'Ask' }).click();
+  const span = page.getByRole('table', { name: `${symbol} day by day` });
+  await expect(span.getByRole('row').nth(1)).toContainText(from);
+  await expect(span.getByRole('row').nth(1)).toContainText(/taken|slot/);
+  await expect(page.getByTestId('why-span')).toContainText('the rule did not hold');
+  await span.getByRole('row').nth(1).getByRole('button').click();
+  await expect(page.getByTestId('day')).toHaveAttribute('data-day', from);
+  await page.goBack();
+  await expect(page.getByTestId('day')).toBeHidden();
+});
+
+test('all data go out as CSV, XLSX and Parquet, and are the headless runner’s', async () => {
+  const text = (name: string): string[] => headlessText(name).trim().split('\n').sort();
+  const csv = unzipSync(await takenOut('Data as CSV'));
+  for (const name of ['trades.csv', 'equity.csv', 'decisions.csv'])
+    expect(
+      strFromU8(csv[name] as Uint8Array)
+        .trim()
+        .split('\n')
+        .sort(),
+    ).toEqual(text(name));
+
+  const read = async (kind: 'xlsx' | 'parquet', bytes: Uint8Array): Promise<string[]> => {
+    const table = await readTable(kind, bytes);
+    return table.ok ? table.rows.map((row) => row.join(',')) : [table.message];
+  };
+  const parquet = unzipSync(await takenOut('Data as Parquet'));
+  expect((await read('parquet', parquet['trades.parquet'] as Uint8Array)).sort()).toEqual(text('trades.csv'));
+  expect((await read('parquet', parquet['equity.parquet'] as Uint8Array)).sort()).toEqual(text('equity.csv'));
+  // The first of the workbook's sheets.
+  const { figures } = JSON.parse(headlessText('summary.json'));
+  const book = await read('xlsx', await takenOut('Data as XLSX'));
+  expect(book).toContain(`cagr,${figures.cagr},${figures.benchmark.cagr}`);
+  expect(book).toContain(`profitFactor,${figures.profitFactor},`);
+  const download = page.waitForEvent('download');
+  await page.locator('#trades').getByRole('button', { name: 'XLSX' }).click();
+  const trades = await read('xlsx', readFileSync(await (await download).path()));
+  expect(trades.sort()).toEqual(text('trades.csv'));
+});
+
+test('the report goes out as one file that asks for nothing else, and its charts as pictures', async () => {
+  const { figures } = JSON.parse(headlessText('summary.json'));
+  const html = (await takenOut('Report as HTML')).toString();
+  const other = await context.newPage();
+  const asked: string[] = [];
+  other.on('request', (request) => asked.push(request.url()));
+  const path = join(scratch, 'report.html');
+  writeFileSync(path, html);
+  await other.goto(`file://${path}`);
+  await expect(other.getByRole('heading', { name: 'High ground' })).toBeVisible();
+  const row = other.getByRole('table', { name: 'Figures: The curve' }).getByRole('row', { name: /^Growth/ });
+  await expect(row.getByRole('cell').first()).toHaveText(percent(figures.cagr));
+  expect(await other.locator('.paper-trades tbody tr').count()).toBe(figures.trades);
+  const sizes = await other
+    .locator('svg.recharts-surface')
+    .evaluateAll((charts) => charts.map((chart) => chart.getBoundingClientRect().width));
+  expect(sizes.length).toBeGreaterThan(8);
+  expect(Math.min(...sizes)).toBeGreaterThan(100);
+  expect(asked).toEqual([`file://${path}`]);
+  // Both papers: nothing may stand out beyond the column.
+  for (const width of [688, 722]) {
+    await other.setViewportSize({ width, height: 900 });
+    await other.emulateMedia({ media: 'print' });
+    expect(await other.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
+  }
+  await other.close();
+
+  const png = await takenOut('As PNG', 'Curves as a picture');
+  expect(png.subarray(1, 4).toString()).toBe('PNG');
+  const svg = (await takenOut('As SVG', 'Curves as a picture')).toString();
+  expect(svg).toMatch(/^<svg [^>]*>.*<path/s);
+  expect(svg).not.toContain('var(--');
 });
 
 test('a run goes out as a file, comes in again, repeats to the last bit, and tells when its bars have changed', async () => {
-  const text = await downloaded('Run as JSON');
+  const text = (await takenOut('Run as JSON')).toString();
   const file = (name: string, content: string) =>
     page
       .getByLabel('Run file')
@@ -181,7 +411,25 @@ test('two runs stand side by side with what differs marked', async () => {
   const settings = page.getByRole('table', { name: 'Settings side by side' });
   await expect(settings.getByRole('row').nth(1)).toContainText('Slots, differs');
   await expect(settings.getByRole('row').nth(1)).toContainText('10');
-  await expect(page.getByRole('table', { name: 'How alike they are' })).toContainText(/0\.\d\d/);
+  const alike = page.getByRole('table', { name: 'How alike they are' });
+  await expect(alike).toContainText(/0\.\d\d/);
+  const [, , common, first] = await alike.getByRole('cell').allInnerTexts();
+  await page.getByLabel('less those of').selectOption({ index: 1 });
+  await expect(page.getByRole('table', { name: 'Months side by side' }).getByRole('cell').first()).toHaveText(
+    '0.0%',
+  );
+  const years = page.getByRole('table', { name: 'Years side by side' });
+  await expect(years.getByRole('row')).toHaveCount(22);
+  const apart = page.getByRole('region', { name: 'Trades apart' });
+  await expect(apart.getByRole('table', { name: 'Trades', exact: true })).toHaveAttribute(
+    'aria-rowcount',
+    String(Number(first?.replace(',', '')) + 1),
+  );
+  await apart.getByRole('radio', { name: /^both/ }).click();
+  await expect(apart.getByRole('table', { name: 'Trades of both' })).toHaveAttribute(
+    'aria-rowcount',
+    String(Number(common?.replace(',', '')) + 1),
+  );
   await expect(page.getByRole('img', { name: /^Returns of the runs/ }).locator('.recharts-line')).toHaveCount(
     3,
   );
