@@ -154,8 +154,12 @@ function barsBetween(bars: Bars, first: number, end: number): Bars {
   };
 }
 
-/** Words that the bars themselves show. */
-const SHOWN_BY_BARS = new Set(['open', 'high', 'low', 'close', 'volume', 'dollar volume']);
+const SHOWN_BY_BARS = new Set(['open', 'high', 'low', 'close']);
+
+/** A price of the bar itself; with a window the same word is a measure of its own. */
+function isShownByBars({ phrase, windows }: Node & { kind: 'measure' }): boolean {
+  return windows.length === 0 && SHOWN_BY_BARS.has(phrase);
+}
 
 /** Every measure that the side's rules, rank and stop levels name, each once, in reading order. */
 function linesOf(
@@ -187,7 +191,7 @@ function linesOf(
   };
   const visit = (node: Node, scope: string | undefined): void => {
     if (node.kind === 'scope') return visit(node.of, node.instrument);
-    if (node.kind !== 'measure' || (!scope && SHOWN_BY_BARS.has(node.phrase))) return visitAll(node, scope);
+    if (node.kind !== 'measure' || (!scope && isShownByBars(node))) return visitAll(node, scope);
     if (measureOf(node.phrase, node.windows.length).position || readsPosition(node)) return;
     const scoped: Node = scope ? { kind: 'scope', instrument: scope, of: node, place: node.place } : node;
     // Another instrument's prices stand on a scale of their own.
