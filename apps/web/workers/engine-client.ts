@@ -16,6 +16,7 @@ import {
 import type { RunFormat } from '@plateau/files';
 import type {
   Answers,
+  Doubt,
   EngineJob,
   EngineResult,
   EngineSetup,
@@ -185,21 +186,47 @@ export async function reportInWorker(
   { tried = [], span, beside = [] }: ReportAsked = {},
 ): Promise<ReportOutcome> {
   const also = beside.flatMap((one) => (one.kind === 'held' ? [one.symbol] : []));
-  const [engine, symbols] = await Promise.all([
-    engineFor(universe, request, also),
-    neededSymbols(universe, request),
-  ]);
-  const pool = await engine.pool;
+  const pool = await (await engineFor(universe, request, also)).pool;
   try {
     reporting?.cancel();
-    reporting = pool.run([
-      { kind: 'report', universe, request, tried, beside, symbols: [...symbols], ...(span && { span }) },
-    ]);
+    reporting = pool.run([{ kind: 'report', universe, request, tried, beside, ...(span && { span }) }]);
     const [result] = await reporting.results;
     return result?.kind === 'report' ? result.outcome : { kind: 'stopped' };
   } catch (error) {
     if (error instanceof Cancelled) return { kind: 'stopped' };
     throw error;
+  }
+}
+
+/**
+ * What luck may have done to a run, and the fingerprint of what it read; undefined when it was called off.
+ * @throws as {@link reportInWorker}
+ */
+export async function doubtInWorker(
+  universe: string,
+  request: RunRequest,
+  span?: ReportAsked['span'],
+  signal?: AbortSignal,
+): Promise<Doubt | undefined> {
+  const [engine, symbols] = await Promise.all([
+    engineFor(universe, request),
+    neededSymbols(universe, request),
+  ]);
+  const pool = await engine.pool;
+  if (signal?.aborted) return undefined;
+  const task = pool.run([
+    { kind: 'doubt', universe, request, symbols: [...symbols].sort(), ...(span && { span }) },
+  ]);
+  const cancel = (): void => task.cancel();
+  signal?.addEventListener('abort', cancel);
+  try {
+    const [result] = await task.results;
+    return result?.kind === 'doubt' ? result.doubt : undefined;
+  } catch (error) {
+    if (error instanceof Cancelled) return undefined;
+    throw error;
+  } finally {
+    signal?.removeEventListener('abort', cancel);
   }
 }
 

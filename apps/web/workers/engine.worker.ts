@@ -14,6 +14,8 @@ import {
   type FromWorker,
   fingerprint,
   type Inspection,
+  type Luck,
+  luckOf,
   type Market,
   openMarket,
   type Report,
@@ -71,6 +73,10 @@ export type EngineJob = {
       readonly span?: { readonly from: number; readonly to: number };
       readonly tried: readonly number[];
       readonly beside: readonly Beside[];
+    }
+  | {
+      readonly kind: 'doubt';
+      readonly span?: { readonly from: number; readonly to: number };
       /** the instruments the run may read, for the fingerprint */
       readonly symbols: readonly string[];
     }
@@ -81,7 +87,13 @@ export type ShownRun = Omit<Run, 'decisions' | 'ledger'>;
 /** A run with all that a report says of it. */
 export type ReportOutcome =
   | Exclude<RunOutcome, { kind: 'done' }>
-  | { readonly kind: 'done'; readonly run: ShownRun; readonly report: Report; readonly data: string };
+  | { readonly kind: 'done'; readonly run: ShownRun; readonly report: Report };
+/** What takes as long as the report itself, and is read after it. */
+export interface Doubt {
+  readonly luck: Luck;
+  /** fingerprint of the bars and memberships that were read */
+  readonly data: string;
+}
 export type ShownOutcome =
   | Exclude<RunOutcome, { kind: 'done' }>
   | { readonly kind: 'done'; readonly run: ShownRun };
@@ -91,6 +103,7 @@ export type EngineResult =
   | { readonly kind: 'explain'; readonly explanation: Explanation | undefined }
   | { readonly kind: 'alone'; readonly alone: Alone | undefined }
   | { readonly kind: 'report'; readonly outcome: ReportOutcome }
+  | { readonly kind: 'doubt'; readonly doubt: Doubt | undefined }
   | { readonly kind: 'baseline'; readonly figures: BaselineFigures | undefined }
   /** a file's bytes, or why there is none */
   | { readonly kind: 'tables'; readonly file: Uint8Array | { readonly fault: string } }
@@ -101,6 +114,7 @@ function prepare(setup: EngineSetup) {
   const market = openMarket(setup.market);
   // One universe's columns at a time are kept in memory.
   let kept: { name: string; universe: Universe; engine: Engine } | undefined;
+  let named: { key: string; data: string } | undefined;
   let shares: { key: string; of: ReturnType<typeof entryShares> } | undefined;
   return async (job: EngineJob, goOn: (done: number) => boolean): Promise<EngineResult> => {
     const { universe: name, request } = job;
@@ -161,8 +175,19 @@ function prepare(setup: EngineSetup) {
           tried: job.tried,
           beside: job.beside.map(beside).filter((curve) => curve !== undefined),
         });
-        const data = fingerprintOf(market, universe, job.symbols);
-        return { kind: 'report', outcome: { ...shownRun(run), report, data } };
+        return { kind: 'report', outcome: { ...shownRun(run), report } };
+      }
+      case 'doubt': {
+        const outcome = engine.inspect(request, goOn);
+        if (outcome.kind !== 'done') return { kind: 'doubt', doubt: undefined };
+        const luck = luckOf(outcome.inspection.run, {
+          ...job.span,
+          barsPerYear: barsPerYear(request.strategy.bars),
+        });
+        // Bars in shared memory do not change while this worker lives.
+        const key = `${name} ${job.symbols.join(' ')}`;
+        if (named?.key !== key) named = { key, data: fingerprintOf(market, universe, job.symbols) };
+        return { kind: 'doubt', doubt: { luck, data: named.data } };
       }
       case 'run':
         return { kind: 'run', outcome: shown(engine.run(request, goOn)) };

@@ -41,7 +41,7 @@ export {
 } from './quality/findings.ts';
 export { type GapYear, gapCalendar } from './quality/gap-calendar.ts';
 export { type Repair, repairedBars, unsettled } from './quality/repairs.ts';
-export { type BesideFigures, type Report, type ReportSettings, reportOf } from './report.ts';
+export { type BesideFigures, luckOf, type Report, type ReportSettings, reportOf } from './report.ts';
 export type { ConditionCount } from './rules/census.ts';
 export { readRule } from './rules/check.ts';
 export { columnOf } from './rules/column-of.ts';
@@ -82,8 +82,8 @@ export { multiplesOf } from './statistics/scale.ts';
 export { type SizeExample, type SizesTaken, sizesTaken } from './statistics/size-example.ts';
 export type { SpanFigures } from './statistics/span-figures.ts';
 export {
+  type GroupFigures,
   TRADE_GROUPINGS,
-  type TradeGroup,
   type TradeGrouping,
   tradeGroups,
 } from './statistics/trade-groups.ts';

@@ -22,8 +22,8 @@ import { type RollingFigures, rollingFigures } from './statistics/rolling-figure
 import { sliceOf } from './statistics/slice.ts';
 import { type SpanFigures, spanFigures } from './statistics/span-figures.ts';
 import {
+  type GroupFigures,
   TRADE_GROUPINGS,
-  type TradeGroup,
   type TradeGrouping,
   tradeGroups,
 } from './statistics/trade-groups.ts';
@@ -70,7 +70,8 @@ export interface Report {
   readonly all: TradesSaid;
   readonly long: TradesSaid;
   readonly short: TradesSaid;
-  readonly groups: Readonly<Record<TradeGrouping, readonly TradeGroup[]>>;
+  /** without their trades, which are long to send */
+  readonly groups: Readonly<Record<TradeGrouping, readonly GroupFigures[]>>;
   /** the few trades with the highest and with the lowest returns, the most extreme first */
   readonly tails: { readonly best: readonly Trade[]; readonly worst: readonly Trade[] };
   readonly streaks: Streaks;
@@ -78,17 +79,19 @@ export interface Report {
   readonly excursions: readonly ExcursionLevel[];
   readonly costs: CostFigures;
   readonly regression: { readonly byBar: Excess; readonly byMonth: Excess };
-  readonly luck: Luck;
   readonly deflated: DeflatedSharpe;
 }
 
-export interface ReportSettings {
-  readonly barsPerYear: number;
-  /** basis points, as the run had them */
-  readonly slippage: number;
+interface SpanSettings {
   /** days; the whole run when left out */
   readonly from?: number;
   readonly to?: number;
+}
+
+export interface ReportSettings extends SpanSettings {
+  readonly barsPerYear: number;
+  /** basis points, as the run had them */
+  readonly slippage: number;
   /** the Sharpe ratios a year of the variants tried, this one among them */
   readonly tried?: readonly number[];
   readonly beside?: readonly BesideCurve[];
@@ -99,17 +102,10 @@ const FEW = 5;
 /** Distances from the entry price that stops and targets are asked about. */
 const LEVELS = [0.02, 0.04, 0.06, 0.08, 0.1, 0.15, 0.2, 0.3];
 
-/** A run needs two marks in the span; a narrower one is widened to the whole. */
 export function reportOf(run: Run, settings: ReportSettings): Report {
-  const { from = -Infinity, to = Infinity, barsPerYear, tried = [], beside = [] } = settings;
+  const { barsPerYear, tried = [], beside = [] } = settings;
   const { day, equity } = run.marks;
-  const begin = Math.max(
-    0,
-    day.findIndex((d) => d >= from),
-  );
-  let end = day.length - 1;
-  while (end > begin && day[end] > to) end--;
-  const [first, last] = end - begin < 1 ? [0, day.length - 1] : [begin, end];
+  const [first, last] = placesOf(day, settings);
   const days = day.slice(first, last + 1);
   const ours = equity.slice(first, last + 1);
   const theirs = run.benchmark.slice(first, last + 1);
@@ -142,19 +138,38 @@ export function reportOf(run: Run, settings: ReportSettings): Report {
     all: said(trades),
     long: said(trades.filter(({ side }) => side === 'long')),
     short: said(trades.filter(({ side }) => side === 'short')),
-    groups: Object.fromEntries(TRADE_GROUPINGS.map((by) => [by, tradeGroups(trades, by)])) as Record<
-      TradeGrouping,
-      TradeGroup[]
-    >,
+    groups: Object.fromEntries(
+      TRADE_GROUPINGS.map((by) => [
+        by,
+        tradeGroups(trades, by).map(({ trades: _own, ...figures }) => figures),
+      ]),
+    ) as Record<TradeGrouping, GroupFigures[]>,
     tails: tailsOf(trades),
     streaks: streaksOf(trades),
     concentration: concentrationOf(trades),
     excursions: excursionLevels(trades, LEVELS),
     costs: costsOf(slice.ledger, slice.marks, trades, settings.slippage),
     regression: { byBar, byMonth: excessByMonth(ours, theirs, riskFree, months) },
-    luck: resampled(returnsOf(ours), riskFree, { barsPerYear }),
     deflated: deflatedSharpe(byBar.strategy, tried, barsPerYear),
   };
+}
+
+/** What luck may have done, apart from the report for it takes as long as all the rest. */
+export function luckOf(run: Run, settings: SpanSettings & { readonly barsPerYear: number }): Luck {
+  const [first, last] = placesOf(run.marks.day, settings);
+  const returns = returnsOf(run.marks.equity.subarray(first, last + 1));
+  return resampled(returns, run.riskFree.subarray(first, last), { barsPerYear: settings.barsPerYear });
+}
+
+/** The span's first and last mark. A run needs two; a narrower span is widened to the whole. */
+function placesOf(day: Int32Array, { from = -Infinity, to = Infinity }: SpanSettings): [number, number] {
+  const begin = Math.max(
+    0,
+    day.findIndex((d) => d >= from),
+  );
+  let end = day.length - 1;
+  while (end > begin && day[end] > to) end--;
+  return end - begin < 1 ? [0, day.length - 1] : [begin, end];
 }
 
 function tailsOf(trades: readonly Trade[]): Report['tails'] {

@@ -4,7 +4,7 @@ import { ENGINE_VERSION, type RunRequest } from '@plateau/core';
 import { summaryJson } from '@plateau/files';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { database, type StoredRun } from '@/store/database.ts';
-import { reportInWorker } from '@/workers/engine-client.ts';
+import { doubtInWorker, reportInWorker } from '@/workers/engine-client.ts';
 
 interface Keep {
   readonly name: string;
@@ -20,7 +20,8 @@ export async function keepRun({ name, sheet, universe, request }: Keep): Promise
     database.logbook.where('sheet').equals(sheet).toArray(),
   ]);
   const outcome = await reportInWorker(universe, request);
-  if (outcome.kind !== 'done') throw new Error('The run did not come to its end.');
+  const doubt = await doubtInWorker(universe, request);
+  if (outcome.kind !== 'done' || !doubt) throw new Error('The run did not come to its end.');
   const run: StoredRun = {
     id: crypto.randomUUID(),
     name,
@@ -29,7 +30,7 @@ export async function keepRun({ name, sheet, universe, request }: Keep): Promise
     universe,
     universeName: stored?.name ?? universe,
     request,
-    data: outcome.data,
+    data: doubt.data,
     engine: ENGINE_VERSION,
     summary: summaryJson(outcome.run),
     tried: variants.map(({ figures }) => figures.sharpe),

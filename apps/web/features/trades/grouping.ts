@@ -1,6 +1,6 @@
 // The ways trades are grouped, in words.
 
-import type { TradeGroup, TradeGrouping } from '@plateau/core';
+import type { GroupFigures, TradeGrouping } from '@plateau/core';
 
 export const GROUPINGS: Readonly<Record<TradeGrouping, string>> = {
   year: 'year of entry',
@@ -19,7 +19,7 @@ const MONTHS = 'January February March April May June July August September Octo
 const WEEKDAYS = 'Monday Tuesday Wednesday Thursday Friday Saturday Sunday'.split(' ');
 
 /** What a group is called. */
-export function groupName(by: TradeGrouping, { key }: TradeGroup): string {
+export function groupName(by: TradeGrouping, { key }: GroupFigures): string {
   const name = by === 'month' ? MONTHS[Number(key) - 1] : by === 'weekday' ? WEEKDAYS[Number(key) - 1] : key;
   return name || 'none';
 }

@@ -56,16 +56,23 @@ export function resampled(
     let equity = 1;
     let peak = 1;
     let worst = 0;
+    let h = 0;
     for (let i = 0; i < length; i++) {
-      if (i > 0) at = uniform() * block < 1 ? Math.floor(uniform() * n) : (at + 1) % n;
+      if (i > 0) {
+        if (uniform() * block < 1) at = Math.floor(uniform() * n);
+        else if (++at === n) at = 0;
+      }
       equity *= 1 + returns[at];
       if (i < n) {
         excess[i] = returns[at] - riskFree[at];
         if (equity > peak) peak = equity;
-        worst = Math.min(worst, equity / peak - 1);
+        else if (equity / peak - 1 < worst) worst = equity / peak - 1;
         if (i === n - 1) growth[k] = equity > 0 ? power(equity, barsPerYear / n) - 1 : -1;
       }
-      for (const [h, end] of horizons.entries()) if (i === end - 1 && equity < 1) lost[h]++;
+      if (i === horizons[h] - 1) {
+        if (equity < 1) lost[h]++;
+        h++;
+      }
     }
     maxDrawdown[k] = worst;
     sharpe[k] = ratio(mean(excess), deviation(excess)) * Math.sqrt(barsPerYear);

@@ -18,15 +18,18 @@ export const TRADE_GROUPINGS = [
 ] as const;
 export type TradeGrouping = (typeof TRADE_GROUPINGS)[number];
 
-export interface TradeGroup {
+export interface GroupFigures {
   readonly key: string;
-  readonly trades: readonly Trade[];
   readonly figures: TradeFigures;
   readonly profit: number;
   /** share of the profit of all trades; NaN when that is 0 */
   readonly contribution: number;
   /** mean bars held */
   readonly held: number;
+}
+
+export interface TradeGroup extends GroupFigures {
+  readonly trades: readonly Trade[];
 }
 
 /** Upper ends of the holding-time classes, in bars. */

@@ -1,6 +1,6 @@
 'use client';
 
-import { isoFromDay, type Report } from '@plateau/core';
+import { isoFromDay, type Luck, type Report } from '@plateau/core';
 import { tradesTable } from '@plateau/files';
 import type { ReactNode } from 'react';
 import { Cautions } from '@/features/strategies/result/cautions.tsx';
@@ -24,6 +24,7 @@ export interface PaperProps {
   readonly kept: StoredRun;
   readonly run: ShownRun;
   readonly report: Report;
+  readonly luck: Luck | undefined;
   /** what the repetition said */
   readonly said: string;
   readonly doubtful: ReadonlySet<string>;
@@ -34,7 +35,7 @@ export interface PaperProps {
 const none = (): void => undefined;
 
 /** The whole report with everything open and nothing to press, as it is printed. */
-export function ReportPaper({ kept, run, report, said, doubtful, harder, entries }: PaperProps) {
+export function ReportPaper({ kept, run, report, luck, said, doubtful, harder, entries }: PaperProps) {
   const { benchmark } = kept.request;
   const { day } = run.marks;
   const from = day[report.first] ?? 0;
@@ -101,7 +102,7 @@ export function ReportPaper({ kept, run, report, said, doubtful, harder, entries
         <RegressionSection report={report} benchmark={benchmark} />
       </Part>
       <Part title="Luck">
-        <LuckSection report={report} />
+        <LuckSection report={report} luck={luck} />
         {entries.rows && <Baseline run={run} entries={entries} />}
       </Part>
       <Part title="Next orders">

@@ -5,7 +5,6 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { Plus, X } from 'lucide-react';
 import { type FormEvent, useState } from 'react';
 import { database } from '@/store/database.ts';
-import { useSetting } from '@/store/setting.ts';
 import { Button, IconButton } from '@/ui/button';
 import { ratio } from '@/ui/format.ts';
 
@@ -25,11 +24,18 @@ export function besideName({ beside, times }: { beside: Beside; times?: number }
 }
 
 const OTHERS: readonly Exclude<Beside['kind'], 'held'>[] = ['universe', 'cash', 'scaled'];
-const NONE: readonly Beside[] = [];
+const KEY = 'beside';
 
-/** The curves chosen to be held against runs, kept from visit to visit. */
+/** The curves chosen to be held against runs, kept from visit to visit; undefined until they are known. */
 export function useBeside() {
-  return useSetting<readonly Beside[]>('beside', NONE);
+  const chosen = useLiveQuery(
+    async () => ((await database.settings.get(KEY))?.value ?? []) as readonly Beside[],
+    [],
+  );
+  const keep = (value: readonly Beside[]): void => {
+    void database.settings.put({ key: KEY, value });
+  };
+  return [chosen, keep] as const;
 }
 
 interface BesideChoiceProps {

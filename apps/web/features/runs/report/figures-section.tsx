@@ -2,7 +2,7 @@
 
 import { type FigureEntry, type FigurePart, figureCatalogue, figureOf, type Report } from '@plateau/core';
 import { ChevronDown, ChevronRight } from 'lucide-react';
-import { type ReactNode, useState } from 'react';
+import { memo, type ReactNode, useState } from 'react';
 import { written } from '@/ui/format.ts';
 import { besideName } from './beside.tsx';
 
@@ -21,7 +21,11 @@ interface FiguresSectionProps {
 }
 
 /** Every figure beside the other curves'; each opens to its definition and to what it is made of. */
-export function FiguresSection({ report, benchmark, open = false }: FiguresSectionProps) {
+export const FiguresSection = memo(function FiguresSection({
+  report,
+  benchmark,
+  open = false,
+}: FiguresSectionProps) {
   return (
     <div className={open ? 'grid gap-4' : 'flex flex-wrap items-start gap-x-12 gap-y-4'}>
       <div>
@@ -34,7 +38,7 @@ export function FiguresSection({ report, benchmark, open = false }: FiguresSecti
       </div>
     </div>
   );
-}
+});
 
 interface FiguresProps extends FiguresSectionProps {
   readonly about: FigureEntry['about'];

@@ -1,24 +1,36 @@
-import type { Range, Report } from '@plateau/core';
+import type { Figures, Luck, Range, Report } from '@plateau/core';
 import { count, percent, ratio } from '@/ui/format.ts';
 import { PlainTable } from './plain-table.tsx';
 
 /** What luck may have done: ranges of resampled days, chances of a loss, and the Sharpe ratio after so many tries. */
-export function LuckSection({ report }: { report: Report }) {
-  const { luck, deflated, figures } = report;
+export function LuckSection({ report, luck }: { report: Report; luck: Luck | undefined }) {
+  return (
+    <div className="grid gap-3">
+      {luck ? (
+        <Resampled luck={luck} figures={report.figures.strategy} />
+      ) : (
+        <p className="text-soft">The days are being drawn again …</p>
+      )}
+      <Deflated deflated={report.deflated} />
+    </div>
+  );
+}
+
+function Resampled({ luck, figures }: { luck: Luck; figures: Figures }) {
   const row = (name: string, is: number, range: Range, show: (value: number) => string) => [
     name,
     <strong key="is">{show(is)}</strong>,
     ...range.map(show),
   ];
   return (
-    <div className="grid gap-3">
+    <>
       <PlainTable
         label="Resampled ranges"
         head={['', 'As it was', '5 of 100 below', '25', 'half', '75', '95']}
         rows={[
-          row('Growth a year', figures.strategy.cagr, luck.growth, (x) => percent(x)),
-          row('Largest drawdown', figures.strategy.maxDrawdown, luck.maxDrawdown, (x) => percent(x)),
-          row('Sharpe ratio', figures.strategy.sharpe, luck.sharpe, (x) => ratio(x)),
+          row('Growth a year', figures.cagr, luck.growth, (x) => percent(x)),
+          row('Largest drawdown', figures.maxDrawdown, luck.maxDrawdown, (x) => percent(x)),
+          row('Sharpe ratio', figures.sharpe, luck.sharpe, (x) => ratio(x)),
         ]}
       />
       <p className="max-w-3xl">
@@ -36,14 +48,19 @@ export function LuckSection({ report }: { report: Report }) {
           Stationary bootstrap, Politis and Romano (1994), always of the same seed.
         </span>
       </p>
-      <p className="max-w-3xl">
-        {Number.isNaN(deflated.chance)
-          ? 'The Sharpe ratio is undefined here, and so is what it is worth.'
-          : deflated.tries > 1
-            ? `${count(deflated.tries)} variants were tried before this run was kept; the best of so many worthless ones would be expected to show a Sharpe ratio of ${ratio(deflated.byLuck)}. The chance that the true one is above that is ${percent(deflated.chance)}.`
-            : `No other variant is in the logbook. The chance that the true Sharpe ratio is above 0 is ${percent(deflated.chance)}.`}
-        <span className="text-soft"> Deflated Sharpe ratio, Bailey and López de Prado (2014).</span>
-      </p>
-    </div>
+    </>
+  );
+}
+
+function Deflated({ deflated }: { deflated: Report['deflated'] }) {
+  return (
+    <p className="max-w-3xl">
+      {Number.isNaN(deflated.chance)
+        ? 'The Sharpe ratio is undefined here, and so is what it is worth.'
+        : deflated.tries > 1
+          ? `${count(deflated.tries)} variants were tried before this run was kept; the best of so many worthless ones would be expected to show a Sharpe ratio of ${ratio(deflated.byLuck)}. The chance that the true one is above that is ${percent(deflated.chance)}.`
+          : `No other variant is in the logbook. The chance that the true Sharpe ratio is above 0 is ${percent(deflated.chance)}.`}
+      <span className="text-soft"> Deflated Sharpe ratio, Bailey and López de Prado (2014).</span>
+    </p>
   );
 }

@@ -53,7 +53,7 @@ export function OutMenu(props: PaperProps) {
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>
-        <Button className="ml-auto" disabled={busy}>
+        <Button className="ml-auto" disabled={busy || props.luck === undefined}>
           <Download size={14} aria-hidden /> {busy ? 'Making the file …' : 'Take out'}
         </Button>
       </DropdownMenu.Trigger>

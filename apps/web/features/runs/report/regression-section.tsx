@@ -1,6 +1,7 @@
 'use client';
 
 import type { Report } from '@plateau/core';
+import { memo } from 'react';
 import {
   CartesianGrid,
   ReferenceLine,
@@ -14,7 +15,13 @@ import { count, percent, ratio } from '@/ui/format.ts';
 import { PlainTable } from './plain-table.tsx';
 
 /** How far the benchmark explains the result, and whether what is left could be chance. */
-export function RegressionSection({ report, benchmark }: { report: Report; benchmark: string }) {
+export const RegressionSection = memo(function RegressionSection({
+  report,
+  benchmark,
+}: {
+  report: Report;
+  benchmark: string;
+}) {
   const { byBar, byMonth } = report.regression;
   const monthly = byMonth.regression;
   const points = Array.from(byMonth.benchmark, (x, k) => ({ x, y: byMonth.strategy[k] ?? 0 }));
@@ -90,7 +97,7 @@ export function RegressionSection({ report, benchmark }: { report: Report; bench
       )}
     </div>
   );
-}
+});
 
 function sentence({ regression: { byMonth } }: Report, benchmark: string): string {
   const { alpha, beta, n } = byMonth.regression;

@@ -1,7 +1,7 @@
 'use client';
 
 import { isoFromDay, type Report, reduceCurves } from '@plateau/core';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import {
   CartesianGrid,
   Line,
@@ -29,7 +29,13 @@ const MEASURES = [
 const BUCKETS = 120;
 
 /** Four figures over a window that rolls along the run. */
-export function RollingSection({ report, days }: { report: Report; days: Int32Array }) {
+export const RollingSection = memo(function RollingSection({
+  report,
+  days,
+}: {
+  report: Report;
+  days: Int32Array;
+}) {
   const [window, setWindow] = useState<'one' | 'three'>('one');
   const rolling = report.rolling[window];
   return (
@@ -55,7 +61,7 @@ export function RollingSection({ report, days }: { report: Report; days: Int32Ar
       </div>
     </>
   );
-}
+});
 
 interface RollingProps {
   readonly title: string;

@@ -1,8 +1,8 @@
 'use client';
 
-import { isoFromDay, type Trade } from '@plateau/core';
+import { isoFromDay, type Luck, type Trade } from '@plateau/core';
 import { summaryJson } from '@plateau/files';
-import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
+import { type ReactNode, startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Cautions } from '@/features/strategies/result/cautions.tsx';
 import { TradedFindings, useDoubtful } from '@/features/strategies/result/traded-findings.tsx';
 import { TradesTable } from '@/features/trades/trades-table.tsx';
@@ -10,7 +10,7 @@ import type { StoredRun } from '@/store/database.ts';
 import { ChartOut } from '@/ui/chart-out.tsx';
 import type { DaySpan } from '@/ui/use-zoom.ts';
 import type { ReportOutcome, ShownRun } from '@/workers/engine.worker.ts';
-import { reportInWorker } from '@/workers/engine-client.ts';
+import { doubtInWorker, reportInWorker } from '@/workers/engine-client.ts';
 import { DayPanel } from '../day/day-panel.tsx';
 import { TradePanel } from '../trade/trade-panel.tsx';
 import { useReportPlace } from '../use-report-place.ts';
@@ -54,31 +54,40 @@ export function RunReport({ kept }: { kept: StoredRun }) {
   const [span, setSpan] = useState<DaySpan>();
   const [beside, setBeside] = useBeside();
   const [shown, setShown] = useState<Done>();
-  // Its first outcome: a part of it or another curve beside it makes a new report of the same run.
+  // Its first outcome, once all else is there: a part of it or another curve beside it is a report of the same run.
   const [whole, setWhole] = useState<ShownRun>();
+  const [luck, setLuck] = useState<Luck>();
   const [said, setSaid] = useState<string>();
   const [fault, setFault] = useState<string>();
   const place = useReportPlace(kept.id, shown?.run);
+  const drawn = useStages(OUTLINE.length, shown !== undefined);
   const harder = useHarderRuns(kept, whole);
   const entries = useRandomEntries(kept);
-  const wrong = useDoubtful(shown?.run);
+  const wrong = useDoubtful(whole);
   const doubtful = useMemo(() => new Set(wrong.map(({ symbol }) => symbol)), [wrong]);
   useEffect(() => {
+    if (!beside) return;
     let late = false;
-    reportInWorker(kept.universe, kept.request, { tried: kept.tried, span, beside }).then(
-      (outcome) => {
-        if (late || outcome.kind === 'stopped') return;
-        if (outcome.kind === 'problems') {
-          return setFault(outcome.problems.map(({ message }) => message).join(' '));
-        }
-        setShown(outcome);
-        setWhole((before) => before ?? outcome.run);
-        setSaid(verdict(kept, { data: outcome.data, summary: summaryJson(outcome.run) }));
-      },
-      (error: Error) => !late && setFault(error.message),
-    );
+    const control = new AbortController();
+    setLuck(undefined);
+    const repeat = async (): Promise<void> => {
+      const { universe, request, tried } = kept;
+      const outcome = await reportInWorker(universe, request, { tried, span, beside });
+      if (late || outcome.kind === 'stopped') return;
+      if (outcome.kind === 'problems') {
+        return setFault(outcome.problems.map(({ message }) => message).join(' '));
+      }
+      setShown(outcome);
+      const told = await doubtInWorker(universe, request, span, control.signal);
+      if (late || !told) return;
+      setLuck(told.luck);
+      setWhole((before) => before ?? outcome.run);
+      setSaid(verdict(kept, { data: told.data, summary: summaryJson(outcome.run) }));
+    };
+    repeat().catch((error: Error) => !late && setFault(error.message));
     return () => {
       late = true;
+      control.abort();
     };
   }, [kept, span, beside]);
 
@@ -87,6 +96,8 @@ export function RunReport({ kept }: { kept: StoredRun }) {
     () => (shown ? [...shown.report.trades, ...(span ? [] : shown.run.openTrades)] : []),
     [shown, span],
   );
+  const { openTrade } = place;
+  const openOne = useCallback((trade: Trade): void => openTrade(trade, all), [openTrade, all]);
 
   if (fault) {
     return (
@@ -98,20 +109,20 @@ export function RunReport({ kept }: { kept: StoredRun }) {
   if (!shown) return <p className="p-6 text-soft">Running it again …</p>;
   const { run, report } = shown;
   const { benchmark } = kept.request;
-  const openOne = (trade: Trade): void => place.openTrade(trade, all);
   const { day } = run.marks;
   return (
     <div className="relative flex min-w-0 flex-1">
       <div
         className="flex min-w-0 flex-1 flex-col"
         data-testid="report"
-        data-ready={said !== undefined}
+        data-ready={said !== undefined && luck !== undefined && drawn === OUTLINE.length}
         inert={place.isOpen}
       >
         <header className="flex items-center gap-4 border-b border-hairline px-4 py-1">
           <h2 className="font-serif text-xl">{kept.name || 'no name'}</h2>
           <p className="text-soft" role="status">
-            {said} {isoFromDay(day[report.first] ?? 0)} to {isoFromDay(day[report.last] ?? 0)}
+            {said ?? 'Held against what was kept …'} {isoFromDay(day[report.first] ?? 0)} to{' '}
+            {isoFromDay(day[report.last] ?? 0)}
             {span ? ', a part of it' : ''}.
           </p>
           <OutMenu
@@ -119,6 +130,7 @@ export function RunReport({ kept }: { kept: StoredRun }) {
             run={run}
             report={report}
             said={said ?? ''}
+            luck={luck}
             doubtful={doubtful}
             harder={harder}
             entries={entries}
@@ -141,7 +153,7 @@ export function RunReport({ kept }: { kept: StoredRun }) {
               doubtful={doubtful}
             />
           </div>
-          <Part id="curves" title="Curves" picture={`${kept.name} curves`}>
+          <Part drawn={drawn} id="curves" title="Curves" picture={`${kept.name} curves`}>
             <CurvesSection
               run={run}
               beside={report.beside}
@@ -149,51 +161,56 @@ export function RunReport({ kept }: { kept: StoredRun }) {
               onSpan={setSpan}
               onDay={place.openDay}
             />
-            <BesideChoice chosen={beside} onChange={setBeside} />
+            <BesideChoice chosen={beside ?? []} onChange={setBeside} />
             <p className="text-soft">
               Drag across the curves, or use + and the arrows, and everything below is of that part alone.
             </p>
           </Part>
-          <Part id="figures" title="Figures">
+          <Part drawn={drawn} id="figures" title="Figures">
             <FiguresSection report={report} benchmark={benchmark} />
             <TradedFindings wrong={wrong} />
           </Part>
-          <Part id="worth" title="Cautions in figures">
-            {whole && <Worth run={whole} harder={harder} />}
+          <Part drawn={drawn} id="worth" title="Cautions in figures">
+            <Worth run={run} harder={harder} />
           </Part>
-          <Part id="calendar" title="Calendar">
+          <Part drawn={drawn} id="calendar" title="Calendar">
             <CalendarSection calendar={report.calendar} benchmark={benchmark} />
           </Part>
-          <Part id="rolling" title="Rolling" picture={`${kept.name} rolling`}>
+          <Part drawn={drawn} id="rolling" title="Rolling" picture={`${kept.name} rolling`}>
             <RollingSection report={report} days={day} />
           </Part>
-          <Part id="drawdowns" title="Drawdowns">
+          <Part drawn={drawn} id="drawdowns" title="Drawdowns">
             <DrawdownsSection rows={report.drawdowns} benchmark={benchmark} />
           </Part>
-          <Part id="studies" title="Trade studies" picture={`${kept.name} trade studies`}>
+          <Part drawn={drawn} id="studies" title="Trade studies" picture={`${kept.name} trade studies`}>
             <TradeStudiesSection report={report} onOpen={openOne} />
           </Part>
-          <Part id="regression" title={`Against ${benchmark}`} picture={`${kept.name} regression`}>
+          <Part
+            drawn={drawn}
+            id="regression"
+            title={`Against ${benchmark}`}
+            picture={`${kept.name} regression`}
+          >
             <RegressionSection report={report} benchmark={benchmark} />
           </Part>
-          <Part id="luck" title="Luck">
-            <LuckSection report={report} />
+          <Part drawn={drawn} id="luck" title="Luck">
+            <LuckSection report={report} luck={luck} />
             <div className="pt-3">
               <Baseline run={run} entries={entries} />
             </div>
           </Part>
-          <Part id="trades" title="Trades">
+          <Part drawn={drawn} id="trades" title="Trades">
             <div className="h-96">
-              <TradesTable trades={all} name={kept.name} onOpen={place.openTrade} />
+              <TradesTable trades={all} name={kept.name} onOpen={openTrade} />
             </div>
           </Part>
-          <Part id="days" title="Days">
+          <Part drawn={drawn} id="days" title="Days">
             <DaysSection days={day} onDay={place.openDay} />
           </Part>
-          <Part id="why" title="Why, or why not">
+          <Part drawn={drawn} id="why" title="Why, or why not">
             <WhySection kept={kept} onDay={place.openDay} />
           </Part>
-          <Part id="next" title="Next orders">
+          <Part drawn={drawn} id="next" title="Next orders">
             <NextOrders run={run} name={kept.name} last={day[day.length - 1] ?? 0} />
           </Part>
         </div>
@@ -221,16 +238,33 @@ export function RunReport({ kept }: { kept: StoredRun }) {
   );
 }
 
+/** Parts that are drawn at once; the others follow while nothing else is asked for. */
+const AT_ONCE = 3;
+
+/** How many of a page's parts are to be drawn by now: a long report answers before all of it is there. */
+function useStages(count: number, ready: boolean): number {
+  const [drawn, setDrawn] = useState(AT_ONCE);
+  useEffect(() => {
+    if (!ready || drawn >= count) return;
+    const id = requestIdleCallback(() => startTransition(() => setDrawn(drawn + 1)), { timeout: 300 });
+    return () => cancelIdleCallback(id);
+  }, [count, ready, drawn]);
+  return drawn;
+}
+
 interface PartProps {
-  readonly id: string;
+  readonly id: (typeof OUTLINE)[number][0];
   readonly title: string;
+  /** how many of the parts are drawn by now */
+  readonly drawn: number;
   /** what its charts are called as a picture; none are taken out when left out */
   readonly picture?: string;
   readonly children: ReactNode;
 }
 
-function Part({ id, title, picture, children }: PartProps) {
+function Part({ id, title, drawn, picture, children }: PartProps) {
   const self = useRef<HTMLElement>(null);
+  const isDrawn = OUTLINE.findIndex(([name]) => name === id) < drawn;
   return (
     <section ref={self} id={id} aria-labelledby={`${id}-title`} className="border-b border-hairline py-4">
       <div className="flex items-center gap-2 pb-2">
@@ -239,7 +273,7 @@ function Part({ id, title, picture, children }: PartProps) {
         </h3>
         {picture && <ChartOut name={picture} charts={self} label={`${title} as a picture`} />}
       </div>
-      {children}
+      {isDrawn ? children : <div className="h-64" />}
     </section>
   );
 }

@@ -2,14 +2,14 @@
 
 import {
   type Distribution,
+  type GroupFigures,
   isoFromDay,
   type Report,
   TRADE_GROUPINGS,
   type Trade,
-  type TradeGroup,
   type TradeGrouping,
 } from '@plateau/core';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { Bar, BarChart, CartesianGrid, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { GROUPINGS, groupName } from '@/features/trades/grouping.ts';
 import { count, money, percent, ratio } from '@/ui/format.ts';
@@ -25,7 +25,11 @@ interface TradeStudiesProps {
 }
 
 /** How the trades' returns are spread, where the profit came from, and what stops and targets would have met. */
-export function TradeStudiesSection({ report, onOpen, paper = false }: TradeStudiesProps) {
+export const TradeStudiesSection = memo(function TradeStudiesSection({
+  report,
+  onOpen,
+  paper = false,
+}: TradeStudiesProps) {
   const [by, setBy] = useState<TradeGrouping>('year');
   const [of, setOf] = useState<'returns' | 'r'>('returns');
   const { all, long, short, streaks, concentration, excursions, trades, tails, costs } = report;
@@ -144,9 +148,9 @@ export function TradeStudiesSection({ report, onOpen, paper = false }: TradeStud
       </p>
     </div>
   );
-}
+});
 
-function Groups({ by, groups }: { by: TradeGrouping; groups: readonly TradeGroup[] }) {
+function Groups({ by, groups }: { by: TradeGrouping; groups: readonly GroupFigures[] }) {
   return (
     <PlainTable
       label="Trades by group"
