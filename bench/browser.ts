@@ -23,6 +23,7 @@ export async function browserBench(): Promise<Record<string, number>> {
     const keys: number[] = [];
     const dials: number[] = [];
     const many: number[] = [];
+    const reports: number[] = [];
     for (let k = 0; k < 3; k++) {
       const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
       const page = await context.newPage();
@@ -42,6 +43,7 @@ export async function browserBench(): Promise<Record<string, number>> {
         );
       if (k === 0) keys.push(...(await keyPresses(page)));
       if (k === 1) dials.push(...(await dialTurns(page)));
+      if (k === 1) reports.push(...(await longReports(page)));
       if (k === 2) {
         await addInstruments(page, MANY);
         for (let n = 0; n < 3; n++) many.push(await openMarket(page, site, MANY + SKERRY));
@@ -54,6 +56,7 @@ export async function browserBench(): Promise<Record<string, number>> {
       'later start, data in the store, to first curve': median(later),
       'key press to redrawn curve': median(keys),
       'one turn of a dial to redrawn curve, thousands of trades': median(dials),
+      'report of more than 10,000 trades opened, to its figures': median(reports),
       'Market opened with 2,000 instruments more': median(many),
     };
   } finally {
@@ -100,6 +103,39 @@ async function dialTurns(page: Page): Promise<number[]> {
     await page.waitForTimeout(900);
   }
   return page.evaluate('redrawn');
+}
+
+/** Opens the report of a run of over ten thousand trades from another place, until its figures are drawn and answer. */
+async function longReports(page: Page): Promise<number[]> {
+  const rule = async (name: string, text: string): Promise<void> => {
+    await page.getByRole('textbox', { name }).click();
+    await page.keyboard.press('ControlOrMeta+a');
+    await page.keyboard.insertText(text);
+    await page.keyboard.press('Escape');
+  };
+  await page.getByRole('radio', { name: 'text' }).click();
+  await rule('Enter when', 'close > 200-day average and 2-day RSI < 10');
+  await rule('Leave when', '2-day RSI > 60');
+  await page.getByLabel('Slots', { exact: true }).fill('60');
+  await page.waitForTimeout(3000);
+  await page.getByRole('button', { name: 'Keep this run' }).click();
+  const ready = () => page.waitForSelector('[data-testid=report][data-ready=true]');
+  await ready();
+  const times: number[] = [];
+  for (let k = 0; k < 5; k++) {
+    await page.getByRole('link', { name: 'Strategies' }).click();
+    await done(page);
+    await page.waitForTimeout(2000);
+    times.push(
+      await timed(async () => {
+        await page.getByRole('link', { name: 'Runs' }).click();
+        await page.waitForSelector('[data-testid=report] #figures table');
+        await page.evaluate('new Promise((drawn) => requestAnimationFrame(() => setTimeout(drawn)))');
+      }),
+    );
+    await ready();
+  }
+  return times;
 }
 
 // A text, not a function: the loader that runs this file would put its own helpers into one.

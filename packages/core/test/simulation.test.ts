@@ -159,12 +159,25 @@ describe('a run by hand', () => {
     const strategy = strategyOf({ long: side('close > 11', 'close > 12') });
     const a = barsOf([10, 12, 12, 12, 12, 13]);
     const b = barsOf([10, 10, 10, 10, 10, 12.5]);
-    const { nextOrders } = run(strategy, { A: a, B: b });
+    const { nextOrders, standing } = run(strategy, { A: a, B: b });
     // 20% of 50,000 at 12 bought 833 of A, now worth 833 more; 20% of 50,833 at 12.5 buys 813 of B
-    expect(nextOrders).toEqual([
-      { side: 'long', action: 'leave', symbol: 'A', shares: 833 },
-      { side: 'long', action: 'enter', symbol: 'B', shares: 813 },
+    expect(nextOrders).toMatchObject([
+      { side: 'long', action: 'leave', symbol: 'A', shares: 833, close: 13, reason: 'rule' },
+      { side: 'long', action: 'enter', symbol: 'B', shares: 813, close: 12.5, reason: undefined },
     ]);
+    expect(standing).toEqual([]);
+  });
+
+  it('tells where the stops of the coming session stand: of entries from the close, of holdings as they trail', () => {
+    const stops = { initial: { percent: 10 }, trail: { percent: 20 }, target: { percent: 50 } };
+    const strategy = strategyOf({ long: side('close > 11', 'never', stops) });
+    const a = barsOf([10, 12, 12, 16, 15, 15]);
+    const b = barsOf([10, 10, 10, 10, 10, 12.5]);
+    const { nextOrders, standing } = run(strategy, { A: a, B: b });
+    // A was bought at 12: 10% below is 10.8; 20% below its best close of 16 is 12.8, the tighter.
+    expect(standing).toEqual([{ side: 'long', symbol: 'A', shares: 833, close: 15, stop: 12.8, target: 18 }]);
+    // B at 12.5: 10% below is the tighter of its two stops.
+    expect(nextOrders).toMatchObject([{ symbol: 'B', stop: 11.25, target: 18.75 }]);
   });
 
   it('closes what ends before the run does, at its last close', () => {
