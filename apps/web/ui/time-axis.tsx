@@ -1,6 +1,6 @@
 // What the charts over time share: the look of their axes and where they are labelled.
 
-import { civilFromDay, monthOf, yearOf } from '@plateau/core';
+import { civilFromDay, monthOf, weekOf, yearOf } from '@plateau/core';
 import { ReferenceArea, XAxis } from 'recharts';
 import type { DaySpan, Span } from './use-zoom.ts';
 
@@ -8,30 +8,51 @@ export const TICK = { fill: 'var(--ink-soft)', fontSize: 11 };
 export const CURSOR = { stroke: 'var(--ink-soft)', strokeWidth: 0.7 };
 export const plainAxis = { tick: TICK, tickLine: false, axisLine: false } as const;
 
-const SHORT_DAYS = 900;
 const MOST_TICKS = 11;
 const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
-/** Days at which years begin, or months where the span is short, at most about a dozen; and how they are written. */
+/** The shortest spans first: up to how many days, what begins a tick, and how it is written. */
+const SCALES: readonly {
+  readonly upTo: number;
+  readonly periodOf: (day: number) => number;
+  readonly label: (day: number) => string;
+}[] = [
+  {
+    upTo: 130,
+    periodOf: weekOf,
+    label: (day) => {
+      const { month, date } = civilFromDay(day);
+      return `${date} ${months[month - 1]}`;
+    },
+  },
+  {
+    upTo: 900,
+    periodOf: monthOf,
+    label: (day) => {
+      const { year, month } = civilFromDay(day);
+      return `${months[month - 1]} ${String(year).slice(2)}`;
+    },
+  },
+  { upTo: Infinity, periodOf: yearOf, label: (day) => String(yearOf(day)) },
+];
+
+/** Days at which years begin, or months or weeks where the span is short, at most about a dozen; and how they are written. */
 export function dayTicks(
   days: Int32Array,
   { first, last }: Span,
 ): { readonly ticks: number[]; readonly label: (day: number) => string } {
-  const short = (days[last] ?? 0) - (days[first] ?? 0) < SHORT_DAYS;
-  const periodOf = short ? monthOf : yearOf;
+  const length = (days[last] ?? 0) - (days[first] ?? 0);
+  const { periodOf, label } = SCALES.find(({ upTo }) => length < upTo) ?? {
+    periodOf: yearOf,
+    label: String,
+  };
   const ticks: number[] = [];
   for (let t = first + 1; t <= last; t++) {
     const day = days[t] ?? 0;
     if (periodOf(day) !== periodOf(days[t - 1] ?? 0)) ticks.push(day);
   }
   const every = Math.ceil(ticks.length / MOST_TICKS);
-  return {
-    ticks: ticks.filter((_tick, k) => k % every === 0),
-    label: (day) => {
-      const { year, month } = civilFromDay(day);
-      return short ? `${months[month - 1]} ${String(year).slice(2)}` : String(year);
-    },
-  };
+  return { ticks: ticks.filter((_tick, k) => k % every === 0), label };
 }
 
 /** An axis of days; Recharts knows it only when it is called as a function, not as an element of another kind. */

@@ -12,6 +12,7 @@ export {
   isoFromDay,
   monthOf,
   weekdayOf,
+  weekOf,
   yearOf,
 } from './days/day.ts';
 export { createEngine, type Engine, type InspectOutcome, type RunOutcome } from './engine.ts';

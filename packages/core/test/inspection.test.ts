@@ -154,7 +154,7 @@ describe("a trade's story", () => {
         long: {
           enter: 'close > 5-day average and 3-day RSI < 80 and on IX (close > 10-day average)',
           leave: 'close < 5-day average or days held is at least 6',
-          rank: { by: '4-day return', first: 'highest' },
+          rank: { by: '4-day return / 5-day ATR', first: 'highest' },
           stops: { trigger: 'touch', initial: { level: '5-day low' } },
         },
       }),
@@ -166,6 +166,8 @@ describe("a trade's story", () => {
       ['on IX (close)', false],
       ['on IX (10-day average)', false],
       ['4-day return', false],
+      // Money like a price, but no level: beside the bars it would press them flat.
+      ['5-day ATR', false],
       ['5-day low', true],
     ]);
     for (const { values } of told?.lines ?? []) expect(values.length).toBe(told?.bars.day.length);

@@ -4,10 +4,10 @@ import type { Bars } from '../bars/bars.ts';
 import { countUntil } from '../days/calendar.ts';
 import { measureOf } from '../measures/catalogue.ts';
 import type { Evaluator } from '../rules/evaluate.ts';
+import { standsOnPrices } from '../rules/on-prices.ts';
 import { readsPosition } from '../rules/positions.ts';
 import { printRule } from '../rules/print.ts';
 import { childrenOf, type Node } from '../rules/tree.ts';
-import { unitOf } from '../rules/units.ts';
 import type { Run } from '../run.ts';
 import { Entries } from '../simulation/entries.ts';
 import type { Plan, SidePlan } from '../simulation/plan.ts';
@@ -182,11 +182,12 @@ function linesOf(
     treeOf(strategy, level(trail), 'value'),
   ];
   const lines = new Map<string, StoryLine>();
-  const add = (node: Node, isPrice: boolean): void => {
+  const add = (node: Node, ofAnother: boolean): void => {
     const text = printRule(node, strategy.bars);
     if (lines.has(text)) return;
     const values = evaluator.values(node, k);
     if (typeof values === 'number') return;
+    const isPrice = !ofAnother && standsOnPrices(node, values, evaluator.panel.bars[k], first, end);
     lines.set(text, { text, isPrice, values: values.slice(first, end) });
   };
   const visit = (node: Node, scope: string | undefined): void => {
@@ -195,7 +196,7 @@ function linesOf(
     if (measureOf(node.phrase, node.windows.length).position || readsPosition(node)) return;
     const scoped: Node = scope ? { kind: 'scope', instrument: scope, of: node, place: node.place } : node;
     // Another instrument's prices stand on a scale of their own.
-    add(scoped, scope === undefined && unitOf(node) === 'price');
+    add(scoped, scope !== undefined);
   };
   const visitAll = (node: Node, scope: string | undefined): void => {
     for (const child of childrenOf(node)) visit(child, scope);

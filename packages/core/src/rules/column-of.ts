@@ -4,9 +4,9 @@ import type { Bars, Market } from '../bars/bars.ts';
 import { type BarUnit, barsPerYear } from '../bars/unit.ts';
 import { readRule } from './check.ts';
 import { Evaluator } from './evaluate.ts';
+import { standsOnPrices } from './on-prices.ts';
 import { createPanel } from './panel.ts';
 import type { RuleProblem } from './problem.ts';
-import { unitOf } from './units.ts';
 
 export type DrawnColumn =
   | {
@@ -30,11 +30,7 @@ export function columnOf(market: Market, symbol: string, text: string, unit: Bar
   const panel = createPanel(market, [{ symbol }], unit);
   const evaluator = new Evaluator(panel, { barsPerYear: barsPerYear(unit), seed: 1, benchmark: undefined });
   const bars = panel.bars[0];
-  const values = evaluator.values(read.tree, 0);
-  return {
-    ok: true,
-    bars,
-    isPrice: unitOf(read.tree) === 'price',
-    values: typeof values === 'number' ? new Float64Array(bars.day.length).fill(values) : values,
-  };
+  const found = evaluator.values(read.tree, 0);
+  const values = typeof found === 'number' ? new Float64Array(bars.day.length).fill(found) : found;
+  return { ok: true, bars, isPrice: standsOnPrices(read.tree, values, bars), values };
 }

@@ -200,7 +200,7 @@ export function RunReport({ kept }: { kept: StoredRun }) {
             </div>
           </Part>
           <Part drawn={drawn} id="trades" title="Trades">
-            <div className="h-96">
+            <div className={all.length > 0 ? 'h-96' : ''}>
               <TradesTable trades={all} name={kept.name} onOpen={openTrade} />
             </div>
           </Part>

@@ -1,9 +1,9 @@
 'use client';
 
-import { isoFromDay, multiplesOf, reduceCurves } from '@plateau/core';
-import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { multiplesOf, reduceCurves } from '@plateau/core';
+import { CartesianGrid, Line, LineChart, ResponsiveContainer, YAxis } from 'recharts';
 import { percent } from '@/ui/format.ts';
-import { TICK } from '@/ui/time-axis.tsx';
+import { dayAxis, dayTicks, TICK } from '@/ui/time-axis.tsx';
 import { HELD, type Shown, STROKES } from './shown.ts';
 
 const BUCKETS = 200;
@@ -27,13 +27,8 @@ export function Curves({ shown }: { shown: readonly Shown[] }) {
       <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 900, height: 256 }}>
         <LineChart data={data} margin={{ top: 4, right: 8, bottom: 0, left: 0 }}>
           <CartesianGrid stroke="var(--hairline)" strokeWidth={0.6} vertical={false} />
-          <XAxis
-            dataKey="day"
-            type="number"
-            domain={['dataMin', 'dataMax']}
-            tickFormatter={(day: number) => isoFromDay(day).slice(0, 4)}
-            tick={TICK}
-          />
+          {first &&
+            dayAxis(dayTicks(first.run.marks.day, { first: 0, last: first.run.marks.day.length - 1 }), true)}
           <YAxis width={52} tickFormatter={(multiple: number) => percent(multiple - 1, 0)} tick={TICK} />
           <Line dataKey="held" connectNulls dot={false} isAnimationActive={false} strokeWidth={1} {...HELD} />
           {shown.map(({ kept }, k) => (

@@ -27,6 +27,7 @@ const LINES = [
   { stroke: 'var(--ghost)', strokeDasharray: '6 2' },
   { stroke: 'var(--ridge)', strokeDasharray: '2 2' },
   { stroke: 'var(--word-instrument)', strokeDasharray: '8 3 2 3' },
+  { stroke: 'var(--focus)', strokeDasharray: '1 3' },
 ] as const;
 const STOP = { stroke: 'var(--loss)', strokeWidth: 1.2 } as const;
 const TARGET = { stroke: 'var(--gain)', strokeWidth: 1.2 } as const;
@@ -55,13 +56,6 @@ export function StoryChart({ story }: { story: TradeStory }) {
       {...stroke(k)}
     />
   );
-  const levels = rows.flatMap((row) =>
-    [row.low, row.high, row.stop, row.target, ...over.map((k) => row.lines[k])].filter(
-      (value) => value !== undefined && Number.isFinite(value),
-    ),
-  ) as number[];
-  const [lowest, highest] = [Math.min(...levels), Math.max(...levels)];
-  const margin = (highest - lowest) * 0.04;
   const pane = (
     className: string,
     name: string,
@@ -85,10 +79,9 @@ export function StoryChart({ story }: { story: TradeStory }) {
           />
           <YAxis
             width={AXIS_WIDTH}
-            domain={isPrice ? [lowest - margin, highest + margin] : ['auto', 'auto']}
-            allowDataOverflow={isPrice}
+            domain={['auto', 'auto']}
+            tickCount={isPrice ? 9 : 3}
             tickFormatter={(value: number) => figures.format(value)}
-            {...(isPrice ? {} : { tickCount: 3 })}
             {...plainAxis}
           />
           <Tooltip
