@@ -79,6 +79,20 @@ try {
   await page.waitForSelector('[data-testid=report][data-ready=true]');
   await page.waitForTimeout(1500);
   await shot('runs');
+  await page.getByRole('columnheader', { name: 'Profit' }).getByRole('button').click();
+  await page
+    .getByRole('table', { name: 'Trades', exact: true })
+    .getByRole('row')
+    .nth(1)
+    .getByRole('button')
+    .click();
+  await page.waitForSelector('[data-testid=trade][data-ready=true]');
+  await page.waitForTimeout(800);
+  await shot('runs-trade');
+  await page.getByTestId('trade').getByRole('button').first().click();
+  await page.waitForSelector('[data-testid=day][data-day]');
+  await shot('runs-day');
+  await page.keyboard.press('Escape');
   for (const box of await page.getByRole('checkbox', { name: /^Side by side/ }).all()) await box.click();
   await page.waitForSelector('section[data-ready=true]');
   await shot('runs-beside');
