@@ -1,10 +1,10 @@
 'use client';
 
 import { ImageDown } from 'lucide-react';
-import { DropdownMenu } from 'radix-ui';
 import type { RefObject } from 'react';
 import { toast } from 'sonner';
 import { Button } from './button.tsx';
+import { Menu } from './menu.tsx';
 import { saveChartPng, saveChartSvg } from './save-chart.ts';
 
 const KINDS = [
@@ -31,25 +31,13 @@ export function ChartOut({ name, charts, label = 'The chart as a picture' }: Cha
     }
   };
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger asChild>
+    <Menu
+      trigger={
         <Button aria-label={label} className="border-transparent bg-transparent px-1.5">
           <ImageDown size={15} aria-hidden />
         </Button>
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content className="z-50 border border-strong bg-raised p-1">
-          {KINDS.map(([words, save]) => (
-            <DropdownMenu.Item
-              key={words}
-              onSelect={() => void picture(save)}
-              className="cursor-pointer rounded-sm px-3 py-1 data-[highlighted]:bg-accent-paper"
-            >
-              {words}
-            </DropdownMenu.Item>
-          ))}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+      }
+      items={KINDS.map(([words, save]) => [words, () => void picture(save)])}
+    />
   );
 }

@@ -77,7 +77,7 @@ export {
   figureOf,
 } from './statistics/figure-catalogue.ts';
 export { exposures, type Figures } from './statistics/figures.ts';
-export { reduceCurves } from './statistics/reduce.ts';
+export { reduceCurves, thinnedPoints } from './statistics/reduce.ts';
 export type { Luck, Range } from './statistics/resample.ts';
 export { multiplesOf } from './statistics/scale.ts';
 export { type SizeExample, type SizesTaken, sizesTaken } from './statistics/size-example.ts';

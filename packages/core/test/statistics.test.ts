@@ -15,7 +15,7 @@ import { exp, log, power } from '../src/numeric/portable.ts';
 import { curveFigures } from '../src/statistics/curve-figures.ts';
 import { drawdownSpells } from '../src/statistics/drawdown.ts';
 import { periodReturns, periodsOf } from '../src/statistics/periods.ts';
-import { reduceCurves } from '../src/statistics/reduce.ts';
+import { reduceCurves, thinnedPoints } from '../src/statistics/reduce.ts';
 import { regress } from '../src/statistics/regression.ts';
 
 const days = Int32Array.from([0, 1, 2, 3, 7]);
@@ -132,5 +132,35 @@ describe('reduced curves', () => {
     expect(kept.at(-1)).toBe(9_999);
     expect(kept).toContain(5555);
     expect(Math.min(...kept.map((i) => long[i]))).toBe(Math.min(...long));
+  });
+});
+
+describe('thinned points', () => {
+  it('keep one a cell and the outermost on either axis, and lose no cell', () => {
+    const value = fc.double({ min: -1, max: 3, noNaN: true });
+    fc.assert(
+      fc.property(fc.array(fc.tuple(value, value), { maxLength: 400 }), (points) => {
+        const x = Float64Array.from(points, ([a]) => a);
+        const y = Float64Array.from(points, ([, b]) => b);
+        const kept = thinnedPoints(x, y, 8, 5);
+        expect(kept.length).toBeLessThanOrEqual(8 * 5 + points.length);
+        const column = (of: Float64Array, places: readonly number[]): number[] => places.map((i) => of[i]);
+        for (const axis of [x, y]) {
+          expect(Math.min(...column(axis, kept))).toBe(Math.min(...axis));
+          expect(Math.max(...column(axis, kept))).toBe(Math.max(...axis));
+        }
+        // Thinning again finds nothing left to drop.
+        const again = thinnedPoints(
+          Float64Array.from(kept, (i) => x[i]),
+          Float64Array.from(kept, (i) => y[i]),
+          8,
+          5,
+        );
+        expect(again.length).toBe(kept.length);
+      }),
+    );
+    const crowd = Float64Array.from({ length: 10_000 }, (_x, i) => Math.sin(i));
+    expect(thinnedPoints(crowd, crowd, 20, 20).length).toBeLessThan(60);
+    expect(thinnedPoints(Float64Array.of(Number.NaN), Float64Array.of(1), 4, 4)).toEqual([]);
   });
 });

@@ -12,6 +12,7 @@ import { DataTable, type RowGroup } from '@/ui/data-table.tsx';
 import { count, money, percent, ratio } from '@/ui/format.ts';
 import { readFilter } from '@/ui/row-filter.ts';
 import { saveFile } from '@/ui/save-file.ts';
+import { Select } from '@/ui/select.tsx';
 import { saveTablesWorkbook } from '@/workers/workbook-client.ts';
 import { HIDDEN_AT_FIRST, TRADE_FIELDS, tradeColumns, tradeFields } from './columns.tsx';
 import { GROUPINGS, groupName } from './grouping.ts';
@@ -85,22 +86,15 @@ export const TradesTable = memo(function TradesTable({ trades, name, onOpen }: T
               {read.message}
             </span>
           )}
-          <label className="text-soft">
+          <span className="text-soft">
             By{' '}
-            <select
-              aria-label="Group the table by"
+            <Select
+              label="Group the table by"
               value={by}
-              onChange={(event) => setBy(event.target.value as TradeGrouping | '')}
-              className="rounded-sm border border-hairline bg-raised px-1 py-0.5 text-ink"
-            >
-              <option value="">no group</option>
-              {TRADE_GROUPINGS.map((grouping) => (
-                <option key={grouping} value={grouping}>
-                  {GROUPINGS[grouping]}
-                </option>
-              ))}
-            </select>
-          </label>
+              choices={[['', 'no group'], ...TRADE_GROUPINGS.map((way) => [way, GROUPINGS[way]] as const)]}
+              onChange={setBy}
+            />
+          </span>
           <div className="ml-auto flex gap-2">
             <ColumnChoice hidden={hidden} onChange={setHidden} />
             <Out trades={shown} name={name} />

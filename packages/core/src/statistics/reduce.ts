@@ -30,3 +30,35 @@ export function reduceCurves(
   }
   return [...keep].sort((a, b) => a - b);
 }
+
+/**
+ * Places of points to draw where there are more than can be told apart: the first in each cell of a grid over their range,
+ * and those furthest out on either axis. Points with an undefined part are left out.
+ */
+export function thinnedPoints(x: Float64Array, y: Float64Array, columns: number, rows: number): number[] {
+  const [minX, maxX] = rangeOf(x);
+  const [minY, maxY] = rangeOf(y);
+  const cellOf = (value: number, low: number, high: number, cells: number): number =>
+    high > low ? Math.min(cells - 1, Math.floor(((value - low) / (high - low)) * cells)) : 0;
+  const taken = new Uint8Array(columns * rows);
+  const places: number[] = [];
+  for (let i = 0; i < x.length; i++) {
+    if (Number.isNaN(x[i]) || Number.isNaN(y[i])) continue;
+    const cell = cellOf(x[i], minX, maxX, columns) * rows + cellOf(y[i], minY, maxY, rows);
+    const isOutermost = x[i] === minX || x[i] === maxX || y[i] === minY || y[i] === maxY;
+    if (taken[cell] === 1 && !isOutermost) continue;
+    taken[cell] = 1;
+    places.push(i);
+  }
+  return places;
+}
+
+function rangeOf(values: Float64Array): readonly [low: number, high: number] {
+  let low = Infinity;
+  let high = -Infinity;
+  for (const value of values) {
+    if (value < low) low = value;
+    if (value > high) high = value;
+  }
+  return [low, high];
+}

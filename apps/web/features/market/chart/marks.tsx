@@ -1,5 +1,3 @@
-import { isoFromDay } from '@plateau/core';
-import { clsx } from 'clsx';
 import { percent } from '@/ui/format.ts';
 import type { Row } from './rows.ts';
 
@@ -30,15 +28,13 @@ export function drawBar(properties: unknown) {
   );
 }
 
-interface ReadoutProps {
-  readonly row: Row;
-  readonly names: readonly string[];
-  readonly other: string | undefined;
-}
-
-/** Every value of the bar under the crosshair. */
-export function Readout({ row, names, other }: ReadoutProps) {
-  const values: (readonly [string, number | undefined])[] = [
+/** Every value of the bar under the crosshair. @param other the instrument beside it */
+export function valuesOf(
+  row: Row,
+  names: readonly string[],
+  other: string | undefined,
+): readonly (readonly [string, string, ('gain' | 'loss')?])[] {
+  const values: readonly (readonly [string, number | undefined])[] = [
     ['Open', row.open],
     ['High', row.high],
     ['Low', row.low],
@@ -46,23 +42,11 @@ export function Readout({ row, names, other }: ReadoutProps) {
     ...names.map((name, k) => [name, row.drawn[k]] as const),
     ...(other ? [[`${other}, rebased`, row.other] as const] : []),
   ];
-  return (
-    <dl className="grid grid-cols-[auto_auto] gap-x-4 border border-strong bg-raised/95 px-3 py-2">
-      <dt className="col-span-2 font-semibold">{isoFromDay(row.day)}</dt>
-      {values.map(([name, value]) => (
-        <div key={name} className="contents">
-          <dt>{name}</dt>
-          <dd className="text-right">
-            {value !== undefined && Number.isFinite(value) ? price.format(value) : '–'}
-          </dd>
-        </div>
-      ))}
-      <dt>Change</dt>
-      <dd className={clsx('text-right', row.change < 0 ? 'text-loss' : 'text-gain')}>
-        {percent(row.change)}
-      </dd>
-      <dt>Volume</dt>
-      <dd className="text-right">{row.volume.toLocaleString('en')}</dd>
-    </dl>
-  );
+  return [
+    ...values.map(
+      ([name, value = Number.NaN]) => [name, Number.isFinite(value) ? price.format(value) : '–'] as const,
+    ),
+    ['Change', percent(row.change), row.change < 0 ? 'loss' : 'gain'],
+    ['Volume', row.volume.toLocaleString('en')],
+  ];
 }

@@ -18,7 +18,8 @@ import {
 import type { StoredListing } from '@/store/database.ts';
 import { IconButton } from '@/ui/button';
 import { ChartOut } from '@/ui/chart-out.tsx';
-import { drawBar, Readout } from './marks.tsx';
+import { Readout } from '@/ui/readout.tsx';
+import { drawBar, valuesOf } from './marks.tsx';
 import { periodTicks, type Row, rowsInView } from './rows.ts';
 import { useColumns } from './use-columns.ts';
 import { useView } from './use-view.ts';
@@ -220,11 +221,10 @@ export function PriceChart({ symbol, bars, listings, goTo }: PriceChartProps) {
               <Tooltip
                 isAnimationActive={false}
                 cursor={cursor}
-                content={({ active, payload }) =>
-                  active && payload?.[0] ? (
-                    <Readout row={payload[0].payload as Row} names={names} other={other?.symbol} />
-                  ) : null
-                }
+                content={({ active, payload }) => {
+                  const row = active ? (payload?.[0]?.payload as Row | undefined) : undefined;
+                  return row ? <Readout day={row.day} rows={valuesOf(row, names, other?.symbol)} /> : null;
+                }}
               />
               {goTo !== undefined && (
                 <ReferenceLine

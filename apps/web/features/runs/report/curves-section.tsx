@@ -3,19 +3,12 @@
 import { type BesideFigures, isoFromDay } from '@plateau/core';
 import { ZoomIn, ZoomOut } from 'lucide-react';
 import { memo, type ReactElement, useMemo } from 'react';
-import {
-  Area,
-  CartesianGrid,
-  ComposedChart,
-  Line,
-  ReferenceLine,
-  ResponsiveContainer,
-  Tooltip,
-  YAxis,
-} from 'recharts';
+import { Area, CartesianGrid, ComposedChart, Line, ResponsiveContainer, Tooltip, YAxis } from 'recharts';
 import { useSetting } from '@/store/setting.ts';
 import { IconButton } from '@/ui/button';
 import { count, money, percent } from '@/ui/format.ts';
+import { benchmarkRidge, HELD, land, water } from '@/ui/land-and-water.tsx';
+import { Readout } from '@/ui/readout.tsx';
 import { CURSOR, dayAxis, dayTicks, plainAxis, StrokeKey, selectedDays } from '@/ui/time-axis.tsx';
 import { Toggle } from '@/ui/toggle.tsx';
 import { type DaySpan, useZoom } from '@/ui/use-zoom.ts';
@@ -33,7 +26,6 @@ const BESIDE = [
   { stroke: 'var(--word-instrument)', strokeDasharray: '4 2' },
   { stroke: 'var(--focus)', strokeDasharray: '1 3' },
 ] as const;
-const HELD = { stroke: 'var(--benchmark)', strokeDasharray: '6 3.5' } as const;
 
 interface CurvesSectionProps {
   readonly run: ShownRun;
@@ -89,11 +81,12 @@ export const CurvesSection = memo(function CurvesSection({
           <Tooltip
             isAnimationActive={false}
             cursor={CURSOR}
-            content={({ active, payload }) =>
-              name === 'equity' && active && payload?.[0] ? (
-                <Readout row={payload[0].payload as CurveRow} names={names} write={write} />
-              ) : null
-            }
+            content={({ active, payload }) => {
+              const row = active ? (payload?.[0]?.payload as CurveRow | undefined) : undefined;
+              return row && name === 'equity' ? (
+                <Readout day={row.day} rows={valuesOf(row, names, write)} />
+              ) : null;
+            }}
           />
           {children}
           {selectedDays(drag)}
@@ -146,27 +139,8 @@ export const CurvesSection = memo(function CurvesSection({
         'h-56',
         'equity',
         [
-          <Area
-            key="equity"
-            dataKey="equity"
-            type="linear"
-            baseValue="dataMin"
-            stroke="var(--ridge)"
-            strokeWidth={1.6}
-            fill="var(--land)"
-            fillOpacity={0.75}
-            isAnimationActive={false}
-            activeDot={{ r: 3, fill: 'var(--ridge)', stroke: 'none' }}
-          />,
-          <Line
-            key="benchmark"
-            dataKey="benchmark"
-            dot={false}
-            activeDot={false}
-            strokeWidth={1.3}
-            isAnimationActive={false}
-            {...HELD}
-          />,
+          land,
+          benchmarkRidge,
           ...beside.map((one, k) => (
             <Line
               key={besideName(one)}
@@ -191,30 +165,7 @@ export const CurvesSection = memo(function CurvesSection({
       {pane(
         'h-24',
         'drawdown',
-        [
-          <ReferenceLine key="zero" y={0} stroke="var(--waterline)" />,
-          <Area
-            key="drawdown"
-            dataKey="drawdown"
-            type="linear"
-            baseValue={0}
-            stroke="var(--waterline)"
-            strokeWidth={1}
-            fill="var(--water)"
-            fillOpacity={0.85}
-            isAnimationActive={false}
-            activeDot={false}
-          />,
-          <Line
-            key="benchmark"
-            dataKey="benchmarkDrawdown"
-            dot={false}
-            activeDot={false}
-            strokeWidth={1}
-            isAnimationActive={false}
-            {...HELD}
-          />,
-        ],
+        water,
         <YAxis
           width={AXIS_WIDTH}
           domain={['auto', 0]}
@@ -227,18 +178,7 @@ export const CurvesSection = memo(function CurvesSection({
       {pane(
         'h-16',
         'exposure',
-        [
-          <Area
-            key="exposure"
-            dataKey="exposure"
-            type="stepAfter"
-            stroke="var(--hairline-strong)"
-            strokeWidth={1}
-            fill="var(--paper-sunk)"
-            isAnimationActive={false}
-            activeDot={false}
-          />,
-        ],
+        [steps('exposure')],
         <YAxis
           width={AXIS_WIDTH}
           domain={[0, 'auto']}
@@ -251,18 +191,7 @@ export const CurvesSection = memo(function CurvesSection({
       {pane(
         'h-20',
         'positions',
-        [
-          <Area
-            key="positions"
-            dataKey="positions"
-            type="stepAfter"
-            stroke="var(--hairline-strong)"
-            strokeWidth={1}
-            fill="var(--paper-sunk)"
-            isAnimationActive={false}
-            activeDot={false}
-          />,
-        ],
+        [steps('positions')],
         <YAxis
           width={AXIS_WIDTH}
           domain={[0, 'auto']}
@@ -277,34 +206,36 @@ export const CurvesSection = memo(function CurvesSection({
   );
 });
 
+/** A quantity that stays until it changes. */
+function steps(dataKey: 'exposure' | 'positions') {
+  return (
+    <Area
+      key={dataKey}
+      dataKey={dataKey}
+      type="stepAfter"
+      stroke="var(--hairline-strong)"
+      strokeWidth={1}
+      fill="var(--paper-sunk)"
+      isAnimationActive={false}
+      activeDot={false}
+    />
+  );
+}
+
 function Caption({ text }: { text: string }) {
   return <p className="pt-1 pl-[62px] text-soft">{text}</p>;
 }
 
-interface ReadoutProps {
-  readonly row: CurveRow;
-  /** of the benchmark and the other curves */
-  readonly names: readonly string[];
-  readonly write: (value: number) => string;
-}
-
-function Readout({ row, names, write }: ReadoutProps) {
-  const lines: readonly (readonly [string, string])[] = [
+function valuesOf(
+  row: CurveRow,
+  names: readonly string[],
+  write: (value: number) => string,
+): readonly (readonly [string, string])[] {
+  return [
     ['Strategy', write(row.equity)],
     ...[row.benchmark, ...row.beside].map((value, k) => [names[k] ?? '', write(value)] as const),
     ['Drawdown', percent(row.drawdown)],
     ['Exposure', percent(row.exposure)],
     ['Positions', count(row.positions)],
   ];
-  return (
-    <dl className="grid grid-cols-[auto_auto] gap-x-4 border border-strong bg-raised/95 px-3 py-2">
-      <dt className="col-span-2 font-semibold">{isoFromDay(row.day)}</dt>
-      {lines.map(([name, value]) => (
-        <div key={name} className="contents">
-          <dt>{name}</dt>
-          <dd className="text-right">{value}</dd>
-        </div>
-      ))}
-    </dl>
-  );
 }

@@ -2,10 +2,10 @@
 
 import { type RunFormat, summaryJson } from '@plateau/files';
 import { Download } from 'lucide-react';
-import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { Button } from '@/ui/button';
+import { Menu } from '@/ui/menu.tsx';
 import { saveFile } from '@/ui/save-file.ts';
 import { tablesInWorker } from '@/workers/engine-client.ts';
 import { paperHtml } from '../paper/paper-html.tsx';
@@ -51,25 +51,13 @@ export function OutMenu(props: PaperProps) {
     ['Figures as JSON', async () => saveFile(`${name} figures.json`, 'application/json', summaryJson(run))],
   ];
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger asChild>
+    <Menu
+      trigger={
         <Button className="ml-auto" disabled={busy || props.luck === undefined}>
           <Download size={14} aria-hidden /> {busy ? 'Making the file …' : 'Take out'}
         </Button>
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content align="end" className="z-50 border border-strong bg-raised p-1">
-          {items.map(([label, act]) => (
-            <DropdownMenu.Item
-              key={label}
-              onSelect={() => void make(act)}
-              className="cursor-pointer rounded-sm px-3 py-1 data-[highlighted]:bg-accent-paper"
-            >
-              {label}
-            </DropdownMenu.Item>
-          ))}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+      }
+      items={items.map(([words, file]) => [words, () => void make(file)])}
+    />
   );
 }

@@ -13,8 +13,10 @@ import { memo, useState } from 'react';
 import { Bar, BarChart, CartesianGrid, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { GROUPINGS, groupName } from '@/features/trades/grouping.ts';
 import { count, money, percent, ratio } from '@/ui/format.ts';
+import { Select } from '@/ui/select.tsx';
 import { plainAxis } from '@/ui/time-axis.tsx';
 import { Toggle } from '@/ui/toggle.tsx';
+import { ExcursionChart } from './excursion-chart.tsx';
 import { PlainTable } from './plain-table.tsx';
 
 interface TradeStudiesProps {
@@ -32,24 +34,38 @@ export const TradeStudiesSection = memo(function TradeStudiesSection({
 }: TradeStudiesProps) {
   const [by, setBy] = useState<TradeGrouping>('year');
   const [of, setOf] = useState<'returns' | 'r'>('returns');
+  const [whose, setWhose] = useState<'all' | 'long' | 'short'>('all');
   const { all, long, short, streaks, concentration, excursions, trades, tails, costs } = report;
   if (trades.length === 0) return <p className="text-soft">No trade ended in these days.</p>;
   const write = of === 'returns' ? percent : (value: number) => `${ratio(value)} R`;
-  const spread = all[of];
+  const spread = { all, long, short }[whose][of];
   return (
     <div className="grid gap-5">
-      {all.r.n > 0 && (
-        <Toggle
-          label="Spread of"
-          value={of}
-          choices={[
-            ['returns', 'returns'],
-            ['r', 'multiples of the risk'],
-          ]}
-          onChange={setOf}
-          className="justify-self-start"
-        />
-      )}
+      <div className="flex gap-3">
+        {all.r.n > 0 && (
+          <Toggle
+            label="Spread of"
+            value={of}
+            choices={[
+              ['returns', 'returns'],
+              ['r', 'multiples of the risk'],
+            ]}
+            onChange={setOf}
+          />
+        )}
+        {long.returns.n > 0 && short.returns.n > 0 && (
+          <Toggle
+            label="Trades of the spread"
+            value={whose}
+            choices={[
+              ['all', 'all'],
+              ['long', 'longs'],
+              ['short', 'shorts'],
+            ]}
+            onChange={setWhose}
+          />
+        )}
+      </div>
       <div className="flex gap-8">
         <figure className="min-w-0 flex-1" data-chart="spread">
           <figcaption>
@@ -100,21 +116,15 @@ export const TradeStudiesSection = memo(function TradeStudiesSection({
         ))
       ) : (
         <div>
-          <label className="text-soft">
+          <span className="text-soft">
             By{' '}
-            <select
+            <Select
+              label="Group the trades by"
               value={by}
-              onChange={(event) => setBy(event.target.value as TradeGrouping)}
-              aria-label="Group the trades by"
-              className="rounded-sm border border-hairline bg-raised px-1 py-0.5 text-ink"
-            >
-              {TRADE_GROUPINGS.map((value) => (
-                <option key={value} value={value}>
-                  {GROUPINGS[value]}
-                </option>
-              ))}
-            </select>
-          </label>
+              choices={TRADE_GROUPINGS.map((way) => [way, GROUPINGS[way]])}
+              onChange={setBy}
+            />
+          </span>
           <div
             className="mt-1 max-h-72 overflow-auto"
             tabIndex={0}
@@ -125,6 +135,14 @@ export const TradeStudiesSection = memo(function TradeStudiesSection({
           </div>
         </div>
       )}
+      <div className="grid grid-cols-2 gap-8">
+        <ExcursionChart
+          title="How far it went against the trade, and how it ended"
+          trades={trades}
+          of="mae"
+        />
+        <ExcursionChart title="How far it went with the trade, and how it ended" trades={trades} of="mfe" />
+      </div>
       <PlainTable
         label="Excursions"
         head={[

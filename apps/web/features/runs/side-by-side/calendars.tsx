@@ -3,6 +3,7 @@
 import { calendarDifference } from '@plateau/core';
 import { useState } from 'react';
 import { percent } from '@/ui/format.ts';
+import { Select } from '@/ui/select.tsx';
 import { Months } from '../report/calendar-section.tsx';
 import { PlainTable } from '../report/plain-table.tsx';
 import type { Shown } from './shown.ts';
@@ -24,7 +25,7 @@ export function Calendars({ shown, names }: CalendarsProps) {
     calendars[k]?.rows.find((row) => row.year === year)?.total ?? Number.NaN;
   const [one, other] = [calendars[own] ?? calendars[0], calendars[less]];
   if (!one) return null;
-  const field = 'rounded-sm border border-hairline bg-raised px-1 py-0.5';
+  const runs = names.map((name, k) => [String(k), name] as const);
   return (
     <div className="flex flex-wrap gap-x-10 gap-y-3">
       <PlainTable
@@ -34,37 +35,15 @@ export function Calendars({ shown, names }: CalendarsProps) {
       />
       <div className="min-w-0 flex-1">
         <p className="flex items-center gap-2 pb-1">
-          <label>
-            Months of{' '}
-            <select
-              aria-label="Months of"
-              value={own}
-              onChange={(event) => setOwn(Number(event.target.value))}
-              className={field}
-            >
-              {names.map((name, k) => (
-                <option key={name} value={k}>
-                  {name}
-                </option>
-              ))}
-            </select>
-          </label>
-          <label>
-            less{' '}
-            <select
-              aria-label="less those of"
-              value={less}
-              onChange={(event) => setLess(Number(event.target.value))}
-              className={field}
-            >
-              <option value={-1}>nothing</option>
-              {names.map((name, k) => (
-                <option key={name} value={k}>
-                  {name}
-                </option>
-              ))}
-            </select>
-          </label>
+          Months of{' '}
+          <Select label="Months of" value={String(own)} choices={runs} onChange={(k) => setOwn(Number(k))} />
+          less{' '}
+          <Select
+            label="less those of"
+            value={String(less)}
+            choices={[['-1', 'nothing'], ...runs]}
+            onChange={(k) => setLess(Number(k))}
+          />
         </p>
         <Months label="Months side by side" rows={other ? calendarDifference(one, other) : one.rows} />
       </div>

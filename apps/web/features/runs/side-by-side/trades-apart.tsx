@@ -5,6 +5,7 @@ import { useMemo, useState } from 'react';
 import { TradesTable } from '@/features/trades/trades-table.tsx';
 import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
 import { count, money, percent } from '@/ui/format.ts';
+import { Select } from '@/ui/select.tsx';
 import { Toggle } from '@/ui/toggle.tsx';
 import type { Shown } from './shown.ts';
 
@@ -72,18 +73,12 @@ export function TradesApart({ shown, names }: TradesApartProps) {
   if (!pair) return null;
   const { onlyFirst, onlySecond, shared } = pair;
   const choice = (label: string, value: number, onChange: (k: number) => void) => (
-    <select
-      aria-label={label}
-      value={value}
-      onChange={(event) => onChange(Number(event.target.value))}
-      className="rounded-sm border border-hairline bg-raised px-1 py-0.5"
-    >
-      {names.map((name, k) => (
-        <option key={name} value={k}>
-          {name}
-        </option>
-      ))}
-    </select>
+    <Select
+      label={label}
+      value={String(value)}
+      choices={names.map((name, k) => [String(k), name])}
+      onChange={(k) => onChange(Number(k))}
+    />
   );
   return (
     <section aria-label="Trades apart" className="grid gap-2">

@@ -17,6 +17,7 @@ import {
 import { drawBar } from '@/features/market/chart/marks.tsx';
 import { periodTicks } from '@/features/market/chart/rows.ts';
 import { price } from '@/ui/format.ts';
+import { Readout } from '@/ui/readout.tsx';
 import { CURSOR, plainAxis, StrokeKey, TICK } from '@/ui/time-axis.tsx';
 import { type StoryRow, storyRows } from './story-rows.ts';
 
@@ -87,11 +88,18 @@ export function StoryChart({ story }: { story: TradeStory }) {
           <Tooltip
             isAnimationActive={false}
             cursor={CURSOR}
-            content={({ active, payload }) =>
-              isPrice && active && payload?.[0] ? (
-                <Readout row={payload[0].payload as StoryRow} names={lines.map(({ text }) => text)} />
-              ) : null
-            }
+            content={({ active, payload }) => {
+              const row = active ? (payload?.[0]?.payload as StoryRow | undefined) : undefined;
+              return row && isPrice ? (
+                <Readout
+                  day={row.day}
+                  rows={valuesOf(
+                    row,
+                    lines.map(({ text }) => text),
+                  )}
+                />
+              ) : null;
+            }}
           />
           {children}
         </ComposedChart>
@@ -183,7 +191,7 @@ export function StoryChart({ story }: { story: TradeStory }) {
   );
 }
 
-function Readout({ row, names }: { row: StoryRow; names: readonly string[] }) {
+function valuesOf(row: StoryRow, names: readonly string[]): readonly (readonly [string, string])[] {
   const values: readonly (readonly [string, number | undefined])[] = [
     ['Open', row.open],
     ['High', row.high],
@@ -193,21 +201,8 @@ function Readout({ row, names }: { row: StoryRow; names: readonly string[] }) {
     ...(row.stop === undefined ? [] : [['Stop', row.stop] as const]),
     ...(row.target === undefined ? [] : [['Target', row.target] as const]),
   ];
-  return (
-    <dl className="grid grid-cols-[auto_auto] gap-x-4 border border-strong bg-raised/95 px-3 py-2">
-      <dt className="col-span-2 font-semibold">{isoFromDay(row.day)}</dt>
-      {values.map(([name, value]) => (
-        <div key={name} className="contents">
-          <dt>{name}</dt>
-          <dd className="text-right">
-            {value === undefined || Number.isNaN(value)
-              ? '–'
-              : Math.abs(value) < 1
-                ? figures.format(value)
-                : price(value)}
-          </dd>
-        </div>
-      ))}
-    </dl>
-  );
+  return values.map(([name, value = Number.NaN]) => [
+    name,
+    Math.abs(value) < 1 ? figures.format(value) : price(value),
+  ]);
 }

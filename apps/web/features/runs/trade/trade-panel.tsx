@@ -3,9 +3,10 @@
 import { type FigurePart, isoFromDay, type Trade, type TradeStory } from '@plateau/core';
 import { ChevronLeft, ChevronRight, Dices } from 'lucide-react';
 import Link from 'next/link';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { StoredRun } from '@/store/database.ts';
 import { Button, IconButton } from '@/ui/button';
+import { ChartOut } from '@/ui/chart-out.tsx';
 import { count, money, percent, price, ratio, written } from '@/ui/format.ts';
 import { askInWorker } from '@/workers/engine-client.ts';
 import { Candidates, VERDICTS } from '../candidates.tsx';
@@ -27,6 +28,7 @@ interface TradePanelProps {
 export function TradePanel({ kept, trade, list, onOpen, onDay, onBack }: TradePanelProps) {
   const [story, setStory] = useState<TradeStory>();
   const [fault, setFault] = useState<string>();
+  const chart = useRef<HTMLDivElement>(null);
   const { symbol, side, entryDay } = trade;
   useEffect(() => {
     let late = false;
@@ -100,6 +102,11 @@ export function TradePanel({ kept, trade, list, onOpen, onDay, onBack }: TradePa
           <Button onClick={anyOther} title="key r">
             <Dices size={14} aria-hidden /> At random
           </Button>
+          <ChartOut
+            name={`${symbol} ${isoFromDay(entryDay)}`}
+            charts={chart}
+            label="The trade’s chart as a picture"
+          />
           <Link
             className="ml-auto text-accent underline"
             href={`/market?symbol=${encodeURIComponent(symbol)}&day=${isoFromDay(entryDay)}`}
@@ -115,7 +122,7 @@ export function TradePanel({ kept, trade, list, onOpen, onDay, onBack }: TradePa
         </p>
       )}
       <div className="flex min-h-0 flex-1" data-testid="trade" data-ready={current !== undefined}>
-        <div className="flex min-w-0 flex-1 flex-col gap-1 px-4 py-2">
+        <div ref={chart} className="flex min-w-0 flex-1 flex-col gap-1 px-4 py-2">
           <Summary trade={trade} onDay={onDay} />
           {current && <StoryChart story={current} />}
         </div>

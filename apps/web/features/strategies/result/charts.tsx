@@ -3,18 +3,11 @@
 import { isoFromDay } from '@plateau/core';
 import { ZoomIn, ZoomOut } from 'lucide-react';
 import { memo, useMemo } from 'react';
-import {
-  Area,
-  CartesianGrid,
-  ComposedChart,
-  Line,
-  ReferenceLine,
-  ResponsiveContainer,
-  Tooltip,
-  YAxis,
-} from 'recharts';
+import { CartesianGrid, ComposedChart, Line, ResponsiveContainer, Tooltip, YAxis } from 'recharts';
 import { IconButton } from '@/ui/button';
 import { money, percent } from '@/ui/format.ts';
+import { benchmarkRidge, HELD, land, water } from '@/ui/land-and-water.tsx';
+import { Readout } from '@/ui/readout.tsx';
 import { CURSOR, dayAxis, dayTicks, plainAxis, StrokeKey, selectedDays } from '@/ui/time-axis.tsx';
 import { useZoom } from '@/ui/use-zoom.ts';
 import type { ShownRun } from '@/workers/engine.worker.ts';
@@ -46,7 +39,7 @@ export const RunCharts = memo(function RunCharts({ run, benchmark, ghost }: RunC
     >
       <div className="flex items-center gap-4 px-2 pt-1 text-soft">
         <StrokeKey text="Strategy" stroke="var(--ridge)" />
-        <StrokeKey text={`${benchmark} held`} stroke="var(--benchmark)" strokeDasharray="6 3.5" />
+        <StrokeKey text={`${benchmark} held`} {...HELD} />
         {ghost && <StrokeKey text="Before the last edit" stroke="var(--ghost)" strokeDasharray="1.5 2.5" />}
         <span className="ml-auto">
           {isoFromDay(day[span.first] ?? 0)} to {isoFromDay(day[span.last] ?? 0)}
@@ -70,23 +63,12 @@ export const RunCharts = memo(function RunCharts({ run, benchmark, ghost }: RunC
             <Tooltip
               isAnimationActive={false}
               cursor={CURSOR}
-              content={({ active, payload }) =>
-                active && payload?.[0] ? (
-                  <Readout row={payload[0].payload as ChartRow} benchmark={benchmark} />
-                ) : null
-              }
+              content={({ active, payload }) => {
+                const row = active ? (payload?.[0]?.payload as ChartRow | undefined) : undefined;
+                return row ? <Readout day={row.day} rows={valuesOf(row, benchmark)} /> : null;
+              }}
             />
-            <Area
-              dataKey="equity"
-              type="linear"
-              baseValue="dataMin"
-              stroke="var(--ridge)"
-              strokeWidth={1.6}
-              fill="var(--land)"
-              fillOpacity={0.75}
-              isAnimationActive={false}
-              activeDot={{ r: 3, fill: 'var(--ridge)', stroke: 'none' }}
-            />
+            {land}
             <Line
               dataKey="ghost"
               dot={false}
@@ -96,15 +78,7 @@ export const RunCharts = memo(function RunCharts({ run, benchmark, ghost }: RunC
               strokeDasharray="1.5 2.5"
               isAnimationActive={false}
             />
-            <Line
-              dataKey="benchmark"
-              dot={false}
-              activeDot={{ r: 3, fill: 'var(--benchmark)', stroke: 'none' }}
-              stroke="var(--benchmark)"
-              strokeWidth={1.3}
-              strokeDasharray="6 3.5"
-              isAnimationActive={false}
-            />
+            {benchmarkRidge}
             {selectedDays(drag)}
           </ComposedChart>
         </ResponsiveContainer>
@@ -126,27 +100,7 @@ export const RunCharts = memo(function RunCharts({ run, benchmark, ghost }: RunC
               {...plainAxis}
             />
             <Tooltip isAnimationActive={false} cursor={CURSOR} content={() => null} />
-            <ReferenceLine y={0} stroke="var(--waterline)" />
-            <Area
-              dataKey="drawdown"
-              type="linear"
-              baseValue={0}
-              stroke="var(--waterline)"
-              strokeWidth={1}
-              fill="var(--water)"
-              fillOpacity={0.85}
-              isAnimationActive={false}
-              activeDot={false}
-            />
-            <Line
-              dataKey="benchmarkDrawdown"
-              dot={false}
-              activeDot={false}
-              stroke="var(--benchmark)"
-              strokeWidth={1}
-              strokeDasharray="6 3.5"
-              isAnimationActive={false}
-            />
+            {water}
             {selectedDays(drag)}
           </ComposedChart>
         </ResponsiveContainer>
@@ -155,24 +109,12 @@ export const RunCharts = memo(function RunCharts({ run, benchmark, ghost }: RunC
   );
 });
 
-function Readout({ row, benchmark }: { row: ChartRow; benchmark: string }) {
-  return (
-    <dl className="grid grid-cols-[auto_auto] gap-x-4 border border-strong bg-raised/95 px-3 py-2">
-      <dt className="col-span-2 font-semibold">{isoFromDay(row.day)}</dt>
-      <dt>Strategy</dt>
-      <dd className="text-right">{money(row.equity)}</dd>
-      <dt>{benchmark} held</dt>
-      <dd className="text-right">{money(row.benchmark)}</dd>
-      {row.ghost !== undefined && (
-        <>
-          <dt>Before the edit</dt>
-          <dd className="text-right">{money(row.ghost)}</dd>
-        </>
-      )}
-      <dt>Drawdown</dt>
-      <dd className="text-right">{percent(row.drawdown)}</dd>
-      <dt>{benchmark} drawdown</dt>
-      <dd className="text-right">{percent(row.benchmarkDrawdown)}</dd>
-    </dl>
-  );
+function valuesOf(row: ChartRow, benchmark: string): readonly (readonly [string, string])[] {
+  return [
+    ['Strategy', money(row.equity)],
+    [`${benchmark} held`, money(row.benchmark)],
+    ...(row.ghost === undefined ? [] : [['Before the edit', money(row.ghost)] as const]),
+    ['Drawdown', percent(row.drawdown)],
+    [`${benchmark} drawdown`, percent(row.benchmarkDrawdown)],
+  ];
 }
