@@ -1,6 +1,9 @@
+import { join } from 'node:path';
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
+  // As the app's own bundler reads it.
+  resolve: { alias: { '@': join(import.meta.dirname, 'apps/web') } },
   test: {
     include: ['packages/*/test/**/*.test.ts', 'apps/*/test/**/*.test.ts'],
     reporters: process.env.PLATEAU_REPORTS

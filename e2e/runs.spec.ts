@@ -306,6 +306,33 @@ test('a day without an entry says why not, and a span says it day by day', async
   await expect(page.getByTestId('day')).toBeHidden();
 });
 
+test('an address names what is open: a day is reached by it and by the curves, a strange one opens the report', async () => {
+  const [run] = page.url().match(/run=[\w-]+/) ?? [];
+  await page.goto(`/runs?${run}&day=2012-06-09`);
+  // A Saturday: the last close before it.
+  await expect(page.getByTestId('day')).toHaveAttribute('data-day', '2012-06-08');
+  await page.getByRole('button', { name: 'Report', exact: true }).click();
+  await expect(page.getByTestId('day')).toBeHidden();
+  const [line = ''] = headlessText('trades.csv').split('\n').slice(5);
+  const [symbol, side, , entry] = line.split(',');
+  await page.goto(`/runs?${run}&trade=${symbol}.${side}.${entry}`);
+  await expect(page.getByRole('heading', { name: `${symbol} ${side}` })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByTestId('trade')).toBeHidden();
+  await page.goto(`/runs?${run}&trade=NOSUCH.long.2012-13-45&day=never`);
+  await ready();
+  await expect(report()).not.toHaveAttribute('inert');
+  await page.getByTestId('equity-chart').dblclick({ position: { x: 500, y: 60 } });
+  await expect(page.getByTestId('day')).toHaveAttribute('data-day', /^20\d\d-/);
+  await page.keyboard.press('Escape');
+  await page.locator('#days').getByLabel('Day').fill('2010-03-01');
+  await page.getByRole('button', { name: 'Open the day' }).click();
+  await expect(page.getByTestId('day')).toHaveAttribute('data-day', '2010-03-01');
+  await page.getByLabel('Go to a day').fill('2010-03-03');
+  await expect(page.getByTestId('day')).toHaveAttribute('data-day', '2010-03-03');
+  await page.keyboard.press('Escape');
+});
+
 test('all data go out as CSV, XLSX and Parquet, and are the headless runner’s', async () => {
   const text = (name: string): string[] => headlessText(name).trim().split('\n').sort();
   const csv = unzipSync(await takenOut('Data as CSV'));

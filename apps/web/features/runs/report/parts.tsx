@@ -1,0 +1,76 @@
+'use client';
+
+import {
+  createContext,
+  type ReactNode,
+  startTransition,
+  useContext,
+  useEffect,
+  useRef,
+  useState,
+} from 'react';
+import { ChartOut } from '@/ui/chart-out.tsx';
+
+/** The report's parts in their order, as its outline names them. */
+export const OUTLINE = [
+  ['curves', 'Curves'],
+  ['figures', 'Figures'],
+  ['worth', 'Cautions'],
+  ['calendar', 'Calendar'],
+  ['rolling', 'Rolling'],
+  ['drawdowns', 'Drawdowns'],
+  ['studies', 'Trade studies'],
+  ['regression', 'Against the benchmark'],
+  ['luck', 'Luck'],
+  ['trades', 'Trades'],
+  ['days', 'Days'],
+  ['why', 'Why, or why not'],
+  ['next', 'Next orders'],
+] as const;
+
+/** Parts that are drawn at once; the others follow while nothing else is asked for. */
+const AT_ONCE = 3;
+
+const Drawn = createContext<number>(OUTLINE.length);
+
+interface DrawnPartsProps {
+  /** is told when all are drawn */
+  readonly onAll: () => void;
+  readonly children: ReactNode;
+}
+
+/** Draws the parts below it one after another: a long report answers before all of it is there. */
+export function DrawnParts({ onAll, children }: DrawnPartsProps) {
+  const [drawn, setDrawn] = useState(AT_ONCE);
+  useEffect(() => {
+    if (drawn === OUTLINE.length) return onAll();
+    const id = requestIdleCallback(() => startTransition(() => setDrawn(drawn + 1)), { timeout: 300 });
+    return () => cancelIdleCallback(id);
+  }, [drawn, onAll]);
+  return <Drawn.Provider value={drawn}>{children}</Drawn.Provider>;
+}
+
+interface PartProps {
+  readonly id: (typeof OUTLINE)[number][0];
+  readonly title: string;
+  /** what its charts are called as a picture; none are taken out when left out */
+  readonly picture?: string;
+  readonly children: ReactNode;
+}
+
+/** One part of the report; an empty place until its turn has come. */
+export function Part({ id, title, picture, children }: PartProps) {
+  const self = useRef<HTMLElement>(null);
+  const isDrawn = OUTLINE.findIndex(([name]) => name === id) < useContext(Drawn);
+  return (
+    <section ref={self} id={id} aria-labelledby={`${id}-title`} className="border-b border-hairline py-4">
+      <div className="flex items-center gap-2 pb-2">
+        <h3 id={`${id}-title`} className="font-serif text-lg">
+          {title}
+        </h3>
+        {picture && <ChartOut name={picture} charts={self} label={`${title} as a picture`} />}
+      </div>
+      {isDrawn ? children : <div className="h-64" />}
+    </section>
+  );
+}

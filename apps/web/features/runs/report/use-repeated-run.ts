@@ -1,0 +1,69 @@
+// A kept run, run again: first its report, then what takes as long again.
+
+import type { Beside, Luck } from '@plateau/core';
+import { summaryJson } from '@plateau/files';
+import { useEffect, useState } from 'react';
+import type { StoredRun } from '@/store/database.ts';
+import type { DaySpan } from '@/ui/use-zoom.ts';
+import type { ReportOutcome, ShownRun } from '@/workers/engine.worker.ts';
+import { doubtInWorker, reportInWorker } from '@/workers/engine-client.ts';
+import { verdict } from '../verdict.ts';
+
+type Done = Extract<ReportOutcome, { kind: 'done' }>;
+
+export interface RepeatedRun {
+  /** undefined until it is there */
+  readonly shown: Done | undefined;
+  /** of the span; undefined until it is there */
+  readonly luck: Luck | undefined;
+  /** what the repetition says of the run it repeats */
+  readonly said: string | undefined;
+  /** the run's first outcome, once all else is there: a part of it or another curve beside it is of the same run */
+  readonly whole: ShownRun | undefined;
+  readonly fault: string | undefined;
+}
+
+const NOTHING: RepeatedRun = {
+  shown: undefined,
+  luck: undefined,
+  said: undefined,
+  whole: undefined,
+  fault: undefined,
+};
+
+/** @param beside undefined until it is known; nothing is run before */
+export function useRepeatedRun(
+  kept: StoredRun,
+  span: DaySpan | undefined,
+  beside: readonly Beside[] | undefined,
+): RepeatedRun {
+  const [state, setState] = useState(NOTHING);
+  useEffect(() => {
+    if (!beside) return;
+    let late = false;
+    const control = new AbortController();
+    const set = (part: Partial<RepeatedRun>): void => {
+      if (!late) setState((before) => ({ ...before, ...part }));
+    };
+    const repeat = async (): Promise<void> => {
+      const { universe, request, tried } = kept;
+      const outcome = await reportInWorker(universe, request, { tried, span, beside });
+      if (late || outcome.kind === 'stopped') return;
+      if (outcome.kind === 'problems') {
+        return set({ fault: outcome.problems.map(({ message }) => message).join(' ') });
+      }
+      set({ shown: outcome, fault: undefined });
+      const told = await doubtInWorker(universe, request, span, control.signal);
+      if (late || !told) return;
+      const said = verdict(kept, { data: told.data, summary: summaryJson(outcome.run) });
+      setState((before) => ({ ...before, luck: told.luck, said, whole: before.whole ?? outcome.run }));
+    };
+    set({ luck: undefined });
+    repeat().catch((error: Error) => set({ fault: error.message }));
+    return () => {
+      late = true;
+      control.abort();
+    };
+  }, [kept, span, beside]);
+  return state;
+}
