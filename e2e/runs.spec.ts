@@ -322,10 +322,15 @@ test('an address names what is open: a day is reached by it and by the curves, a
   await page.goto(`/runs?${run}&trade=NOSUCH.long.2012-13-45&day=never`);
   await ready();
   await expect(report()).not.toHaveAttribute('inert');
-  await page.getByTestId('equity-chart').dblclick({ position: { x: 500, y: 60 } });
+  const curves = page.getByTestId('equity-chart');
+  for (const x of [480, 500]) {
+    await curves.hover({ position: { x, y: 60 } });
+    await expect(curves.locator('dl')).toBeVisible();
+  }
+  await curves.dblclick({ position: { x: 500, y: 60 } });
   await expect(page.getByTestId('day')).toHaveAttribute('data-day', /^20\d\d-/);
   await page.keyboard.press('Escape');
-  await page.locator('#days').getByLabel('Day').fill('2010-03-01');
+  await page.locator('#days').getByLabel('Day', { exact: true }).fill('2010-03-01');
   await page.getByRole('button', { name: 'Open the day' }).click();
   await expect(page.getByTestId('day')).toHaveAttribute('data-day', '2010-03-01');
   await page.getByLabel('Go to a day').fill('2010-03-03');

@@ -2,7 +2,7 @@
 
 import { type BesideFigures, isoFromDay } from '@plateau/core';
 import { ZoomIn, ZoomOut } from 'lucide-react';
-import { memo, type ReactElement, useMemo } from 'react';
+import { memo, type ReactElement, useMemo, useRef } from 'react';
 import { Area, CartesianGrid, ComposedChart, Line, ResponsiveContainer, Tooltip, YAxis } from 'recharts';
 import { useSetting } from '@/store/setting.ts';
 import { IconButton } from '@/ui/button';
@@ -54,6 +54,8 @@ export const CurvesSection = memo(function CurvesSection({
   const { span, drag, isZoomed, zoomIn, showAll, onKeyDown, mouse } = useZoom(day, onSpan, days);
   const rows = useMemo(() => curveRows(run, beside, span, unit, BUCKETS), [run, beside, span, unit]);
   const ticks = useMemo(() => dayTicks(day, span), [day, span]);
+  /** the day under the pointer */
+  const under = useRef<number>(undefined);
   const write = unit === 'money' ? money : (multiple: number) => percent(multiple - 1, 0);
   const names = [`${benchmark} held`, ...beside.map(besideName)];
   // An account that lost all it had has no logarithm.
@@ -66,14 +68,23 @@ export const CurvesSection = memo(function CurvesSection({
     axis: ReactElement,
     shown = false,
   ) => (
-    <div className={height} data-testid={`${name}-chart`} data-chart={name}>
+    // biome-ignore lint/a11y/noStaticElementInteractions: the Days part below opens a day by keys
+    <div
+      className={height}
+      data-testid={`${name}-chart`}
+      data-chart={name}
+      onDoubleClick={() => under.current !== undefined && onDay(under.current)}
+    >
       <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 900, height: 100 }}>
         <ComposedChart
           data={rows}
           syncId="report"
           margin={MARGIN}
           {...mouse}
-          onDoubleClick={({ activeLabel }) => activeLabel !== undefined && onDay(Number(activeLabel))}
+          onMouseMove={(pointed) => {
+            if (pointed.activeLabel !== undefined) under.current = Number(pointed.activeLabel);
+            mouse.onMouseMove(pointed);
+          }}
         >
           <CartesianGrid stroke="var(--hairline)" strokeWidth={0.6} vertical={false} />
           {dayAxis(ticks, shown)}
