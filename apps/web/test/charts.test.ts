@@ -5,6 +5,7 @@ import { readStrategy, STRATEGY_FORMAT } from '@plateau/files';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { periodTicks, rowsInView } from '../features/market/chart/rows.ts';
+import { tradesHtml } from '../features/runs/paper/trades-html.ts';
 import { curveRows } from '../features/runs/report/curve-rows.ts';
 import { settingRows } from '../features/runs/settings-rows.ts';
 import { storyRows } from '../features/runs/trade/story-rows.ts';
@@ -146,6 +147,14 @@ describe('a trade in words', () => {
     const open = run.openTrades[0] ?? { ...trade, exitDay: undefined, exitReason: undefined };
     expect(tradeFields(open)).toMatchObject({ exit: 'open', reason: 'open', group: 'Weeds' });
     expect(Object.keys(tradeFields(trade))).toContain('return');
+  });
+
+  it('is a row of the report on paper, its texts harmless there', () => {
+    const html = tradesHtml([{ ...trade, symbol: 'A<b>&' }, trade]);
+    expect(html.match(/<tr>/g)?.length).toBe(3);
+    expect(html).toContain('<td>A&lt;b>&amp;</td>');
+    expect(html).toContain('Trades, 2');
+    expect(html).not.toMatch(/NaN|undefined/);
   });
 
   it('stands in groups with names', () => {

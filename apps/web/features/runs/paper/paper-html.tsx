@@ -3,6 +3,7 @@
 import { Tooltip } from 'radix-ui';
 import { createRoot } from 'react-dom/client';
 import { type PaperProps, ReportPaper } from './report-paper.tsx';
+import { escaped, tradesHtml } from './trades-html.ts';
 
 /** What the file needs beyond the app's own styles: a column that fits A4 and Letter alike. */
 const PAPER_STYLES = `
@@ -57,7 +58,7 @@ export async function paperHtml(props: PaperProps): Promise<string> {
       `<title>${escaped(props.kept.name || 'Report')}</title>`,
       `<style>${appStyles()}${PAPER_STYLES}</style>`,
       '</head>',
-      `<body>${body.innerHTML}</body>`,
+      `<body>${body.innerHTML}${tradesHtml(props.report.trades)}</body>`,
       '</html>',
     ].join('\n');
   } finally {
@@ -86,8 +87,4 @@ function appStyles(): string {
     .map((rule) => rule.cssText)
     .join('\n')
     .replaceAll('</', '<\\/');
-}
-
-function escaped(text: string): string {
-  return text.replaceAll('&', '&amp;').replaceAll('<', '&lt;');
 }

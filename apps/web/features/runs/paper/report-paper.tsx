@@ -1,11 +1,10 @@
 'use client';
 
 import { isoFromDay, type Luck, type Report } from '@plateau/core';
-import { tradesTable } from '@plateau/files';
 import type { ReactNode } from 'react';
 import { Cautions } from '@/features/strategies/result/cautions.tsx';
 import type { StoredRun } from '@/store/database.ts';
-import { count, moment } from '@/ui/format.ts';
+import { moment } from '@/ui/format.ts';
 import type { ShownRun } from '@/workers/engine.worker.ts';
 import { Baseline, type RandomEntries } from '../report/baseline.tsx';
 import { CalendarPaper } from '../report/calendar-section.tsx';
@@ -108,9 +107,6 @@ export function ReportPaper({ kept, run, report, luck, said, doubtful, harder, e
       <Part title="Next orders">
         <NextOrders run={run} name={kept.name} last={day[day.length - 1] ?? 0} />
       </Part>
-      <Part title={`Trades, ${count(report.trades.length)}`}>
-        <Trades report={report} />
-      </Part>
     </article>
   );
 }
@@ -121,34 +117,5 @@ function Part({ title, children }: { title: string; children: ReactNode }) {
       <h2 className="pb-2 font-serif text-lg">{title}</h2>
       {children}
     </section>
-  );
-}
-
-const figures = new Intl.NumberFormat('en', { maximumFractionDigits: 4 });
-
-function Trades({ report }: { report: Report }) {
-  const { columns, rows } = tradesTable(report.trades);
-  return (
-    <table className="paper-trades text-right">
-      <thead>
-        <tr>
-          {columns.map(({ name }) => (
-            <th key={name} scope="col">
-              {/* A soft break between the words of a name. */}
-              {name.replace(/([a-z])([A-Z])/g, '$1\u200b$2')}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((row, k) => (
-          <tr key={`${k} ${row[0]}`}>
-            {row.map((cell, c) => (
-              <td key={columns[c]?.name}>{typeof cell === 'number' ? figures.format(cell) : cell}</td>
-            ))}
-          </tr>
-        ))}
-      </tbody>
-    </table>
   );
 }
