@@ -4,7 +4,7 @@ import { dayFromIso, type Finding, isoFromDay, type Repair, type Universe } from
 import { toast } from 'sonner';
 import { unpackBars } from '@/store/bar-block.ts';
 import { database, type StoredListing, type StoredRepair, type StoredUniverse } from '@/store/database.ts';
-import { forgetMarket } from '@/workers/engine-client.ts';
+import { forgetMarket } from '@/workers/engine-pool.ts';
 
 function tell(message: string, undo: () => Promise<unknown>): void {
   forgetMarket();

@@ -8,7 +8,7 @@ import type { StoredListing } from '@/store/database.ts';
 import { Button } from '@/ui/button';
 import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
 import { count } from '@/ui/format.ts';
-import { forgetMarket } from '@/workers/engine-client.ts';
+import { forgetMarket } from '@/workers/engine-pool.ts';
 import type { Updated } from '@/workers/source.worker.ts';
 import { addListings, readCatalogue, updateListings } from '@/workers/source-client.ts';
 

@@ -4,7 +4,7 @@ import { ENGINE_VERSION, type RunRequest } from '@plateau/core';
 import { summaryJson } from '@plateau/files';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { database, type StoredRun } from '@/store/database.ts';
-import { doubtInWorker, reportInWorker } from '@/workers/engine-client.ts';
+import { doubtInWorker, reportInWorker } from '@/workers/run-client.ts';
 
 interface Keep {
   readonly name: string;

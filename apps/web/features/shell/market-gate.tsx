@@ -5,7 +5,7 @@ import { type ReactNode, useCallback, useEffect, useState } from 'react';
 import { sources } from '@/sources/sources.ts';
 import { database, STORE_VERSION } from '@/store/database.ts';
 import { Button } from '@/ui/button';
-import { warmEngine } from '@/workers/engine-client.ts';
+import { warmEngine } from '@/workers/engine-pool.ts';
 import { type FillProgress, fillStore } from '@/workers/source-client.ts';
 import { registerServiceWorker } from './offline.ts';
 

@@ -8,7 +8,7 @@ import { useDropzone } from 'react-dropzone';
 import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
 import { saveFile } from '@/ui/save-file.ts';
-import { forgetMarket } from '@/workers/engine-client.ts';
+import { forgetMarket } from '@/workers/engine-pool.ts';
 import type { Duplicates, ImportProgress, ImportReport, Inspected } from '@/workers/import.worker.ts';
 import { FileLayout } from './file-layout.tsx';
 import { endImport, withImporter } from './import-client.ts';

@@ -6,7 +6,7 @@ import { type ReactNode, useEffect, useState } from 'react';
 import type { StoredRun } from '@/store/database.ts';
 import { IconButton } from '@/ui/button';
 import { count, money, percent, price, written } from '@/ui/format.ts';
-import { askInWorker } from '@/workers/engine-client.ts';
+import { askInWorker } from '@/workers/run-client.ts';
 import { Candidates } from '../candidates.tsx';
 import { Panel } from '../panel.tsx';
 import { PlainTable } from '../report/plain-table.tsx';

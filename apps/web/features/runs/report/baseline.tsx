@@ -5,8 +5,8 @@ import { useEffect, useRef, useState } from 'react';
 import type { StoredRun } from '@/store/database.ts';
 import { Button } from '@/ui/button';
 import { count, percent, ratio } from '@/ui/format.ts';
+import { baselineInWorker } from '@/workers/apart-client.ts';
 import type { ShownRun } from '@/workers/engine.worker.ts';
-import { baselineInWorker } from '@/workers/engine-client.ts';
 import { PlainTable } from './plain-table.tsx';
 
 const SEEDS = Array.from({ length: 40 }, (_x, k) => 1001 + k);

@@ -7,7 +7,7 @@ import { toast } from 'sonner';
 import { Button } from '@/ui/button';
 import { Menu } from '@/ui/menu.tsx';
 import { saveFile } from '@/ui/save-file.ts';
-import { tablesInWorker } from '@/workers/engine-client.ts';
+import { tablesInWorker } from '@/workers/apart-client.ts';
 import { paperHtml } from '../paper/paper-html.tsx';
 import type { PaperProps } from '../paper/report-paper.tsx';
 import { runFileOf } from '../run-files.ts';

@@ -6,7 +6,7 @@ import { useEffect, useState } from 'react';
 import type { StoredRun } from '@/store/database.ts';
 import type { DaySpan } from '@/ui/use-zoom.ts';
 import type { ReportOutcome, ShownRun } from '@/workers/engine.worker.ts';
-import { doubtInWorker, reportInWorker } from '@/workers/engine-client.ts';
+import { doubtInWorker, reportInWorker } from '@/workers/run-client.ts';
 import { verdict } from '../verdict.ts';
 
 type Done = Extract<ReportOutcome, { kind: 'done' }>;

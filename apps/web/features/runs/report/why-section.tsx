@@ -5,7 +5,7 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { type FormEvent, useEffect, useState } from 'react';
 import { database, type StoredRun } from '@/store/database.ts';
 import { Button } from '@/ui/button';
-import { askInWorker } from '@/workers/engine-client.ts';
+import { askInWorker } from '@/workers/run-client.ts';
 import { Candidates, VERDICTS } from '../candidates.tsx';
 import { Conditions, ruleName } from '../conditions.tsx';
 import { WhySpanTable } from './why-span-table.tsx';

@@ -4,8 +4,8 @@ import { type Figures, type HarderRun, harderRuns } from '@plateau/core';
 import { useEffect, useMemo, useState } from 'react';
 import type { StoredRun } from '@/store/database.ts';
 import { money, percent, ratio } from '@/ui/format.ts';
+import { harderRunsInWorker } from '@/workers/apart-client.ts';
 import type { ShownRun } from '@/workers/engine.worker.ts';
-import { harderRunsInWorker } from '@/workers/engine-client.ts';
 import { PlainTable } from './plain-table.tsx';
 
 function words({ kind, without }: HarderRun): string {

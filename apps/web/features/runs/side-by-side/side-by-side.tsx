@@ -5,7 +5,7 @@ import { headlineRows } from '@/features/strategies/result/figures.tsx';
 import type { StoredRun } from '@/store/database.ts';
 import { count } from '@/ui/format.ts';
 import { StrokeKey } from '@/ui/time-axis.tsx';
-import { reportInWorker } from '@/workers/engine-client.ts';
+import { reportInWorker } from '@/workers/run-client.ts';
 import { PlainTable } from '../report/plain-table.tsx';
 import { Calendars } from './calendars.tsx';
 import { Curves } from './curves.tsx';

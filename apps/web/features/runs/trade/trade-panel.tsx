@@ -8,7 +8,7 @@ import type { StoredRun } from '@/store/database.ts';
 import { Button, IconButton } from '@/ui/button';
 import { ChartOut } from '@/ui/chart-out.tsx';
 import { count, money, percent, price, ratio, written } from '@/ui/format.ts';
-import { askInWorker } from '@/workers/engine-client.ts';
+import { askInWorker } from '@/workers/run-client.ts';
 import { Candidates, VERDICTS } from '../candidates.tsx';
 import { Conditions, ruleName } from '../conditions.tsx';
 import { Panel } from '../panel.tsx';

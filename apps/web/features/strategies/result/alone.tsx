@@ -6,8 +6,8 @@ import { database } from '@/store/database.ts';
 import { Button } from '@/ui/button';
 import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
 import { count, percent, ratio } from '@/ui/format.ts';
+import { runAloneInWorker } from '@/workers/apart-client.ts';
 import type { ShownRun } from '@/workers/engine.worker.ts';
-import { runAloneInWorker } from '@/workers/engine-client.ts';
 import { isOpened, readDraft, runKey } from '../sheet/read.ts';
 import type { Sheet } from '../sheet/sheet.ts';
 

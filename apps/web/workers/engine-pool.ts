@@ -1,0 +1,90 @@
+// The engine's worker and the bars in its memory: started when first asked for, with what has been needed so far.
+
+import { type RunRequest, type SharedMarket, WorkPool } from '@plateau/core';
+import type { EngineJob, EngineResult, EngineSetup } from './engine.worker.ts';
+import type { MarketAnswer } from './market.worker.ts';
+import { neededSymbols } from './needed-symbols.ts';
+import { workersOf } from './web-workers.ts';
+
+export type EnginePool = WorkPool<EngineSetup, EngineJob, EngineResult>;
+
+interface Loaded {
+  readonly symbols: ReadonlySet<string>;
+  readonly market: Promise<SharedMarket>;
+  readonly pool: Promise<EnginePool>;
+}
+
+let loaded: Loaded | undefined;
+let warmed: Worker | undefined;
+
+export function startWorker(): Worker {
+  return new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module' });
+}
+
+/** Starts the engine's worker ahead of its first run, while the page waits for something else. */
+export function warmEngine(): void {
+  warmed ??= startWorker();
+}
+
+function readMarket(symbols: ReadonlySet<string>): Promise<SharedMarket> {
+  return new Promise((resolve, reject) => {
+    const worker = new Worker(new URL('./market.worker.ts', import.meta.url), { type: 'module' });
+    const end = (): void => worker.terminate();
+    worker.addEventListener('message', ({ data }: MessageEvent<MarketAnswer>) => {
+      end();
+      if ('market' in data) resolve(data.market);
+      else reject(new Error(data.fault));
+    });
+    worker.addEventListener('error', (event) => {
+      end();
+      reject(new Error(event.message || 'its worker ended'));
+    });
+    worker.postMessage([...symbols]);
+  });
+}
+
+function requireSharedMemory(): void {
+  if (typeof SharedArrayBuffer === 'undefined') {
+    throw new Error('this page is not isolated, so it cannot share memory with its engine');
+  }
+}
+
+async function startPool(market: Promise<SharedMarket>): Promise<EnginePool> {
+  requireSharedMemory();
+  warmEngine();
+  const setup = { market: await market };
+  const spawn = workersOf(() => {
+    const worker = warmed ?? startWorker();
+    warmed = undefined;
+    return worker;
+  });
+  return new WorkPool(spawn, setup, 1);
+}
+
+/** A pool whose memory holds what the run needs; a failed start is tried again by the next run. */
+export async function engineFor(
+  universe: string,
+  request: RunRequest,
+  also: readonly string[] = [],
+): Promise<Loaded> {
+  const needed = new Set([...(await neededSymbols(universe, request)), ...also]);
+  // An empty need is a run with problems of its own, which the engine must still be asked for.
+  if (!loaded || ![...needed].every((symbol) => loaded?.symbols.has(symbol))) {
+    const before = loaded;
+    const symbols = new Set([...needed, ...(before?.symbols ?? [])]);
+    const market = readMarket(symbols);
+    const pool = startPool(market).catch((error: unknown) => {
+      loaded = undefined;
+      throw error;
+    });
+    loaded = { symbols, market, pool };
+    void before?.pool.then((old) => old.end());
+  }
+  return loaded;
+}
+
+/** Lets the next run read the store anew: its bars or universes have changed. */
+export function forgetMarket(): void {
+  void loaded?.pool.then((old) => old.end());
+  loaded = undefined;
+}
