@@ -2,7 +2,7 @@
 
 import { ChartNoAxesCombined, Trash2, Upload } from 'lucide-react';
 import Link from 'next/link';
-import { useRouter, useSearchParams } from 'next/navigation';
+import { useRouter } from 'next/navigation';
 import { Suspense, useRef } from 'react';
 import { toast } from 'sonner';
 import { database, type StoredRun } from '@/store/database.ts';
@@ -12,6 +12,7 @@ import { RunReport } from './report/run-report.tsx';
 import { importRun } from './run-files.ts';
 import { useRuns } from './saved-runs.ts';
 import { SideBySide } from './side-by-side/side-by-side.tsx';
+import { useAddress } from './use-address.ts';
 
 const MOST_BESIDE = 6;
 
@@ -28,10 +29,8 @@ export function RunsPage() {
 }
 
 function Runs() {
-  const search = useSearchParams();
-  const router = useRouter();
-  const wanted = search.get('run');
-  const marked = search.get('beside')?.split(' ').filter(Boolean) ?? [];
+  const [{ run: wanted, beside: marks = '' }, go] = useAddress();
+  const marked = marks.split(' ').filter(Boolean);
   const runs = useRuns();
   if (!runs) return null;
   const open = runs.find(({ id }) => id === wanted) ?? runs[0];
@@ -39,7 +38,7 @@ function Runs() {
   const beside = runs.filter(({ id }) => marked.includes(id)).slice(0, MOST_BESIDE);
   const mark = (id: string): void => {
     const next = marked.includes(id) ? marked.filter((m) => m !== id) : [...marked, id].slice(-MOST_BESIDE);
-    router.replace(`/runs?run=${open.id}${next.length > 0 ? `&beside=${next.join('+')}` : ''}`);
+    go({ run: open.id, ...(next.length > 0 && { beside: next.join(' ') }) }, 'replaceState');
   };
   return (
     <div className="flex h-full">

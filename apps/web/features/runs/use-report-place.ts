@@ -1,11 +1,9 @@
 // What is opened over a report, a trade or a day, as the address names it.
 
 import { dayFromIso, isoFromDay, type Trade } from '@plateau/core';
-import { useSearchParams } from 'next/navigation';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useState } from 'react';
 import type { ShownRun } from '@/workers/engine.worker.ts';
-
-type Place = Readonly<Record<string, string>>;
+import { type Address, useAddress } from './use-address.ts';
 
 const NONE: readonly Trade[] = [];
 
@@ -14,7 +12,11 @@ const nameOf = ({ symbol, side, entryDay }: Pick<Trade, 'symbol' | 'side' | 'ent
 
 /** @param run undefined until it has been run again */
 export function useReportPlace(id: string, run: ShownRun | undefined) {
-  const [place, go] = usePlace(id);
+  const [place, goTo] = useAddress();
+  const go = useCallback(
+    (parts: Address, how?: 'pushState' | 'replaceState'): void => goTo({ run: id, ...parts }, how),
+    [goTo, id],
+  );
   const [shown, setShown] = useState<readonly Trade[]>();
   const every = run ? [...run.trades, ...run.openTrades] : NONE;
   const trade = place.trade === undefined ? undefined : every.find((one) => nameOf(one) === place.trade);
@@ -41,31 +43,4 @@ export function useReportPlace(id: string, run: ShownRun | undefined) {
     stepToDay: (one: number): void => go({ day: isoFromDay(one) }, 'replaceState'),
     back: (): void => go({}),
   };
-}
-
-/**
- * The address's own parts, known at once when they are changed from here: the router tells of a change a moment later,
- * which a held key would outrun. No server is asked, for the page is the same one.
- */
-function usePlace(id: string) {
-  const search = useSearchParams();
-  const [place, setPlace] = useState<Place>(() => Object.fromEntries(search));
-  /** what was written here and has not come back through the router yet */
-  const written = useRef<string[]>([]);
-  useEffect(() => {
-    const query = search.toString();
-    const known = written.current.indexOf(query);
-    if (known >= 0) written.current.splice(0, known + 1);
-    else setPlace(Object.fromEntries(search));
-  }, [search]);
-  const go = useCallback(
-    (parts: Place, how: 'pushState' | 'replaceState' = 'pushState'): void => {
-      const query = new URLSearchParams({ run: id, ...parts }).toString();
-      written.current.push(query);
-      setPlace(parts);
-      window.history[how](null, '', `/runs?${query}`);
-    },
-    [id],
-  );
-  return [place, go] as const;
 }
