@@ -5,6 +5,7 @@ import { barsPerYear } from './bars/unit.ts';
 import { type Explanation, explain } from './explain.ts';
 import { type Inspection, inspect } from './inspect/inspection.ts';
 import { Evaluator } from './rules/evaluate.ts';
+import { namedInstruments } from './rules/named.ts';
 import { createPanel, type Universe } from './rules/panel.ts';
 import type { Run } from './run.ts';
 import type { Plan } from './simulation/plan.ts';
@@ -18,6 +19,7 @@ import { drawdownsOf } from './statistics/drawdown.ts';
 import { figuresOf } from './statistics/figures.ts';
 import { periodReturns, periodsOf } from './statistics/periods.ts';
 import { riskFreeReturns } from './statistics/returns.ts';
+import { fromCapital } from './statistics/slice.ts';
 import { spanFigures } from './statistics/span-figures.ts';
 import { costsOf } from './statistics/trade-studies.ts';
 
@@ -52,10 +54,13 @@ export function createEngine(market: Market, universe: Universe): Engine {
 
   function evaluatorFor(request: RunRequest): Evaluator {
     const { strategy, benchmark, to } = request;
-    const until = strategy.bars === 'day' ? undefined : to;
-    const key = [strategy.bars, until, strategy.seed, benchmark].join('|');
+    const unit = strategy.bars;
+    // Days have no need of these; weeks and months end on days that all of the run's instruments share.
+    const until = unit === 'day' ? undefined : to;
+    const named = unit === 'day' ? [] : [...namedInstruments(strategy), benchmark].sort();
+    const key = [unit, until, ...named, strategy.seed, benchmark].join('|');
     if (kept?.key !== key) {
-      const panel = createPanel(market, universe, strategy.bars, until);
+      const panel = createPanel(market, universe, { unit, until, named });
       const settings = { barsPerYear: barsPerYear(strategy.bars), seed: strategy.seed, benchmark };
       kept = { key, evaluator: new Evaluator(panel, settings) };
       inspected = undefined;
@@ -82,8 +87,9 @@ export function createEngine(market: Market, universe: Universe): Engine {
         trades.sort(byExit);
         const yearly = barsPerYear(request.strategy.bars);
         const whole = { marks, ledger: result.ledger, trades, benchmark, riskFree, barsPerYear: yearly };
+        const equity = fromCapital(marks.equity, result.ledger);
         const halves = halvesOf(whole, request.splitAt);
-        const ours = periodReturns(years, marks.equity);
+        const ours = periodReturns(years, equity);
         const theirs = periodReturns(years, benchmark);
         return {
           kind: 'done',
@@ -91,7 +97,7 @@ export function createEngine(market: Market, universe: Universe): Engine {
             marks,
             benchmark,
             riskFree,
-            drawdown: drawdownsOf(marks.equity),
+            drawdown: drawdownsOf(equity),
             benchmarkDrawdown,
             years: Array.from(years.period, (year, k) => ({
               year,
@@ -106,7 +112,7 @@ export function createEngine(market: Market, universe: Universe): Engine {
             ledger: result.ledger,
             nextOrders: result.nextOrders,
             standing: result.standing,
-            figures: figuresOf({ ...whole, months }, benchmarkFigures),
+            figures: figuresOf({ ...whole, equity, months }, benchmarkFigures),
             eitherWayBars: result.eitherWayBars,
             costs: costsOf(result.ledger, marks, trades, request.strategy.costs.slippage),
             ...(halves && { halves }),

@@ -104,16 +104,15 @@ const LEVELS = [0.02, 0.04, 0.06, 0.08, 0.1, 0.15, 0.2, 0.3];
 
 export function reportOf(run: Run, settings: ReportSettings): Report {
   const { barsPerYear, tried = [], beside = [] } = settings;
-  const { day, equity } = run.marks;
+  const { day } = run.marks;
   const [first, last] = placesOf(day, settings);
   const days = day.slice(first, last + 1);
-  const ours = equity.slice(first, last + 1);
   const theirs = run.benchmark.slice(first, last + 1);
   const riskFree = run.riskFree.slice(first, last);
   const months = periodsOf(days, 'month');
   const years = periodsOf(days, 'year');
   const slice = sliceOf({ ...run, barsPerYear }, first, last);
-  const { trades } = slice;
+  const { trades, equity: ours } = slice;
   const strategy = calendarTable(ours, months, years);
   const benchmark = calendarTable(theirs, months, years);
   const byBar = excessByBar(ours, theirs, riskFree);
@@ -157,8 +156,8 @@ export function reportOf(run: Run, settings: ReportSettings): Report {
 /** What luck may have done, apart from the report for it takes as long as all the rest. */
 export function luckOf(run: Run, settings: SpanSettings & { readonly barsPerYear: number }): Luck {
   const [first, last] = placesOf(run.marks.day, settings);
-  const returns = returnsOf(run.marks.equity.subarray(first, last + 1));
-  return resampled(returns, run.riskFree.subarray(first, last), { barsPerYear: settings.barsPerYear });
+  const { equity, riskFree } = sliceOf({ ...run, barsPerYear: settings.barsPerYear }, first, last);
+  return resampled(returnsOf(equity), riskFree, { barsPerYear: settings.barsPerYear });
 }
 
 /** The span's first and last mark. A run needs two; a narrower span is widened to the whole. */

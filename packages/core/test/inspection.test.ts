@@ -99,8 +99,9 @@ describe("a trade's story", () => {
           const { open, high, low } = told.bars;
           const worst = sign === 1 ? low : high;
           const best = sign === 1 ? high : low;
-          const reachesStop = (i: number): boolean => (told.stop[i] - worst[i]) * sign >= 0;
-          const reachesTarget = (i: number): boolean => (best[i] - told.target[i]) * sign >= 0;
+          const within = (i: number): number => 1e-12 * worst[i];
+          const reachesStop = (i: number): boolean => (told.stop[i] - worst[i]) * sign >= -within(i);
+          const reachesTarget = (i: number): boolean => (best[i] - told.target[i]) * sign >= -within(i);
           if (side?.stops.trigger === 'touch') {
             // A position entered at a close does not live through that bar.
             const first = strategy.timing.enter === 'next-open' ? told.entry : told.entry + 1;

@@ -58,6 +58,7 @@ const sizeKeys = {
   maxPercent: positive,
   maxOfTradedValue: positive,
   minValue: atLeast0,
+  minFilledPercent: atLeast0.max(100),
 };
 const sizeOf = (method: string, keys: Joi.PartialSchemaMap = {}) => ({
   is: Joi.valid(method).required(),

@@ -12,6 +12,7 @@ export const VERDICTS: Readonly<Record<DayVerdict, string>> = {
   'group-full': 'its group was full',
   'too-small': 'too small',
   'no-cash': 'no cash',
+  crumb: 'a crumb of the size',
   'both-sides': 'asked for on both sides',
   'no-rank': 'its rank is undefined',
   holding: 'held',

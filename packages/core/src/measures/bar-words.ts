@@ -1,6 +1,7 @@
 // Measures that read one bar, or it and the bar before.
 
 import { civilFromDay, dayFromCivil, monthOf, nextWeekday, weekdayOf } from '../days/day.ts';
+import { exceeds } from '../numeric/compare.ts';
 import { hashText, scramble } from '../numeric/random.ts';
 import { type Measure, NONE, type Unit } from './measure.ts';
 import { trueRange } from './smoothing.ts';
@@ -82,8 +83,8 @@ export const barWords: readonly Measure[] = [
       if (out.length > 0) out[0] = Number.NaN;
       let run = 0;
       for (let i = 1; i < out.length; i++) {
-        if (close[i] > close[i - 1]) run = run > 0 ? run + 1 : 1;
-        else if (close[i] < close[i - 1]) run = run < 0 ? run - 1 : -1;
+        if (exceeds(close[i], close[i - 1])) run = run > 0 ? run + 1 : 1;
+        else if (exceeds(close[i - 1], close[i])) run = run < 0 ? run - 1 : -1;
         else run = 0;
         out[i] = run;
       }

@@ -1,6 +1,7 @@
 // Measures of where a price stands within a channel, and how wide the channel is.
 
 import type { Bars } from '../bars/bars.ts';
+import { reaches } from '../numeric/compare.ts';
 import { type Measure, NONE, OF_CLOSE } from './measure.ts';
 import { averageTrueRange } from './oscillators.ts';
 import { largestOfRun, rollingAverage, rollingExtreme, rollingMoments, smallestOfRun } from './rolling.ts';
@@ -33,14 +34,18 @@ function envelope(phrase: string, sign: 1 | -1): Measure {
   };
 }
 
+function isAsFar(value: number, extreme: number, sign: 1 | -1): boolean {
+  return sign === 1 ? reaches(value, extreme) : reaches(extreme, value);
+}
+
 /** How many bars back the window's highest high or lowest low lies; the newest of equals. */
 function barsBack(x: Float64Array, window: number, sign: 1 | -1, out: Float64Array): void {
   let at = 0;
   for (let i = 0; i < out.length; i++) {
     if (at <= i - window) {
       at = i - window + 1;
-      for (let j = at + 1; j <= i; j++) if ((x[j] - x[at]) * sign >= 0) at = j;
-    } else if ((x[i] - x[at]) * sign >= 0) at = i;
+      for (let j = at + 1; j <= i; j++) if (isAsFar(x[j], x[at], sign)) at = j;
+    } else if (isAsFar(x[i], x[at], sign)) at = i;
     out[i] = i < window - 1 ? Number.NaN : i - at;
   }
 }

@@ -1,6 +1,7 @@
 // Measures of volume: how much was traded, and on which side of the bar.
 
 import type { Bars } from '../bars/bars.ts';
+import { difference } from '../numeric/compare.ts';
 import { type Measure, NONE } from './measure.ts';
 import { rollingAverage, rollingSum } from './rolling.ts';
 import { scratch } from './scratch.ts';
@@ -31,7 +32,7 @@ export const flow: readonly Measure[] = [
     warmUp: () => 0,
     compute: ({ bars }, out) => {
       for (let i = 1; i < out.length; i++) {
-        out[i] = Math.sign(bars.close[i] - bars.close[i - 1]) * bars.volume[i];
+        out[i] = Math.sign(difference(bars.close[i], bars.close[i - 1])) * bars.volume[i];
       }
       if (out.length > 0) out[0] = 0;
       addUp(out);

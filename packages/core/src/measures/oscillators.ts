@@ -1,6 +1,7 @@
 // Measures of strength and range that the trade knows by name.
 
 import type { Bars } from '../bars/bars.ts';
+import { difference, exceeds } from '../numeric/compare.ts';
 import { type Measure, NONE, OF_CLOSE } from './measure.ts';
 import { rollingAverage, rollingExtreme, rollingSum } from './rolling.ts';
 import { scratch } from './scratch.ts';
@@ -16,7 +17,7 @@ function relativeStrength(x: Float64Array, window: number, out: Float64Array): v
   let falls = 0;
   const weight = 1 / window;
   for (let i = 0; i < out.length; i++) {
-    const change = x[i] - before;
+    const change = difference(x[i], before);
     before = x[i];
     if (change !== change) {
       out[i] = Number.NaN;
@@ -67,7 +68,7 @@ function macd(x: Float64Array, fast: number, slow: number, out: Float64Array): v
   const quick = scratch(0, out.length);
   exponential(x, fast, quick);
   exponential(x, slow, out);
-  for (let i = 0; i < out.length; i++) out[i] = quick[i] - out[i];
+  for (let i = 0; i < out.length; i++) out[i] = difference(quick[i], out[i]);
 }
 
 /** Wilder's directional lines over N: 100 * smoothed movement / smoothed true range, both from the second bar on. */
@@ -84,10 +85,10 @@ function directional(
   trueRange(high, low, close, range);
   if (n > 0) plus[0] = minus[0] = range[0] = Number.NaN;
   for (let i = 1; i < n; i++) {
-    const up = high[i] - high[i - 1];
-    const down = low[i - 1] - low[i];
-    plus[i] = up > down && up > 0 ? up : 0;
-    minus[i] = down > up && down > 0 ? down : 0;
+    const up = difference(high[i], high[i - 1]);
+    const down = difference(low[i - 1], low[i]);
+    plus[i] = exceeds(up, down) && up > 0 ? up : 0;
+    minus[i] = exceeds(down, up) && down > 0 ? down : 0;
   }
   wilder(plus, window, plus);
   wilder(minus, window, minus);
@@ -203,8 +204,8 @@ export const oscillators: readonly Measure[] = [
       for (let i = 0; i < n; i++) {
         const typical = (bars.high[i] + bars.low[i] + bars.close[i]) / 3;
         const flow = typical * bars.volume[i];
-        up[i] = typical > before ? flow : 0;
-        down[i] = typical < before ? flow : 0;
+        up[i] = exceeds(typical, before) ? flow : 0;
+        down[i] = exceeds(before, typical) ? flow : 0;
         before = typical;
       }
       if (n > 0) up[0] = down[0] = Number.NaN;

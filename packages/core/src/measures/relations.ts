@@ -1,10 +1,13 @@
 // Measures of a rule's history, of one instrument against another, and of one among the universe.
 
+import { SAME } from '../numeric/compare.ts';
 import { type Measure, NONE, OF_CLOSE } from './measure.ts';
 import { oneBarReturns } from './smoothing.ts';
 
 const TRUE = 2;
 const UNDEFINED = 1;
+
+/** Returns whose deviation is below 1e-12 do not vary (statistics.md). */
 
 /**
  * Covariance sums of the last N pairs, both defined; calls `each` with the sums of squared and crossed distances from
@@ -141,8 +144,8 @@ export const relations: readonly Measure[] = [
     warmUp: ([n]) => n,
     compute: ({ values, windows }, out) => {
       pairedMoments(returnsOf(values[0]), returnsOf(values[1]), windows[0], (i, xx, xy, yy) => {
-        const scale = Math.sqrt(xx) * Math.sqrt(yy);
-        out[i] = scale === 0 ? Number.NaN : xy / scale;
+        const none = windows[0] * SAME ** 2;
+        out[i] = xx <= none || yy <= none ? Number.NaN : xy / (Math.sqrt(xx) * Math.sqrt(yy));
       });
     },
   },
@@ -157,7 +160,7 @@ export const relations: readonly Measure[] = [
     warmUp: ([n]) => n,
     compute: ({ bars, values, windows }, out) => {
       pairedMoments(returnsOf(values[0]), returnsOf(bars.close), windows[0], (i, xx, xy) => {
-        out[i] = xx === 0 ? Number.NaN : xy / xx;
+        out[i] = xx <= windows[0] * SAME ** 2 ? Number.NaN : xy / xx;
       });
     },
   },

@@ -3,6 +3,7 @@
 // Sums slide (add the new value, drop the old one) and are rebuilt from the window once every N bars, so that
 // rounding never accumulates beyond one window. A window of equal values gives the exact result, never a residue.
 
+import { SAME, same } from '../numeric/compare.ts';
 import { overRuns, startOfRun } from './runs.ts';
 import { scratch } from './scratch.ts';
 
@@ -105,8 +106,10 @@ function momentsOfRun(
       if (i > start) equal = value === x[i - 1] ? equal + 1 : 1;
       const spread = about - (sum * sum) / window;
       const flat = equal >= window;
-      mean[i] = flat ? value : shift + sum / window;
-      squares[i] = flat || spread < 0 ? 0 : spread;
+      const centre = flat ? value : shift + sum / window;
+      mean[i] = centre;
+      // A deviation that is nothing beside the mean is rounding.
+      squares[i] = flat || spread <= window * (SAME * centre) ** 2 ? 0 : spread;
     }
   }
 }
@@ -197,7 +200,14 @@ class SortedWindow {
     this.#sorted.copyWithin(place, place + 1, this.held--);
   }
 
-  /** How many of the values are smaller. */
+  /** How many of the values are smaller, and not merely by rounding. */
+  smallerThan(value: number): number {
+    let place = this.below(value);
+    while (place > 0 && same(this.#sorted[place - 1], value)) place--;
+    return place;
+  }
+
+  /** The place of the first that is no smaller. */
   below(value: number): number {
     let low = 0;
     let high = this.held;
@@ -221,7 +231,7 @@ export function rollingMedian(x: Float64Array, window: number, out: Float64Array
 /** 100 * how many of the N - 1 values before are smaller / (N - 1); 100 for a window of one. */
 export function rollingPercentRank(x: Float64Array, window: number, out: Float64Array): void {
   overSorted(x, window, out, (sorted, today) =>
-    window === 1 ? 100 : (100 * sorted.below(today)) / (window - 1),
+    window === 1 ? 100 : (100 * sorted.smallerThan(today)) / (window - 1),
   );
 }
 
@@ -277,9 +287,13 @@ function lineOfRun(
       }
       if (i > start) equal = value === x[i - 1] ? equal + 1 : 1;
       const flat = equal >= window;
-      const rise = flat || spread === 0 ? 0 : (cross - middle * sum) / spread;
+      const centre = shift + sum / window;
+      const risen = cross - middle * sum;
+      // Both sums, taken of the values as they are, are about middle * window * centre: nothing beside that is rounding.
+      const level = Math.abs(risen) <= SAME * middle * window * Math.max(Math.abs(centre), Math.abs(value));
+      const rise = flat || level ? 0 : risen / spread;
       slope[i] = rise;
-      today[i] = flat ? value : shift + sum / window + rise * middle;
+      today[i] = flat ? value : centre + rise * middle;
     }
   }
 }

@@ -1,5 +1,6 @@
 // Measures of how straight, how noisy and how persistent a move is.
 
+import { difference } from '../numeric/compare.ts';
 import { exp, log, power } from '../numeric/portable.ts';
 import { type Measure, OF_CLOSE, type Unit } from './measure.ts';
 import { rollingAverage, rollingLine, rollingMoments, rollingSum } from './rolling.ts';
@@ -92,7 +93,9 @@ export const trend: readonly Measure[] = [
     'V - V N days ago',
     ({ values, windows }, out) => {
       out.fill(Number.NaN, 0, windows[0]);
-      for (let i = windows[0]; i < out.length; i++) out[i] = values[0][i] - values[0][i - windows[0]];
+      for (let i = windows[0]; i < out.length; i++) {
+        out[i] = difference(values[0][i], values[0][i - windows[0]]);
+      }
     },
     { warmUp: (n) => n },
   ),
@@ -265,11 +268,11 @@ export const trend: readonly Measure[] = [
 function efficiency(x: Float64Array, window: number, out: Float64Array): void {
   const steps = scratch(2, out.length);
   if (out.length > 0) steps[0] = Number.NaN;
-  for (let i = 1; i < out.length; i++) steps[i] = Math.abs(x[i] - x[i - 1]);
+  for (let i = 1; i < out.length; i++) steps[i] = Math.abs(difference(x[i], x[i - 1]));
   rollingSum(steps, window, out);
   for (let i = 0; i < out.length; i++) {
     const path = out[i];
-    out[i] = path === 0 ? 0 : Math.min(1, Math.abs(x[i] - x[i - window]) / path);
+    out[i] = path === 0 ? 0 : Math.min(1, Math.abs(difference(x[i], x[i - window])) / path);
   }
 }
 

@@ -1,5 +1,6 @@
 // Measures over a sliding window of one value: averages, extremes, spread, line.
 
+import { SAME } from '../numeric/compare.ts';
 import { type Measure, NONE, OF_CLOSE, type Unit } from './measure.ts';
 import {
   largestOfRun,
@@ -153,7 +154,10 @@ export const windowMeasures: readonly Measure[] = [
       const [window] = windows;
       const scale = window > 1 ? barsPerYear / (window - 1) : Number.NaN;
       rollingMoments(returns, window, scratch(1, out.length), out);
-      for (let i = 0; i < out.length; i++) out[i] = Math.sqrt(out[i] * scale);
+      for (let i = 0; i < out.length; i++) {
+        // Returns that differ by less than rounding do not vary (statistics.md).
+        out[i] = out[i] <= window * SAME ** 2 ? 0 * scale : Math.sqrt(out[i] * scale);
+      }
     },
   },
   ofValue('slope', 'least squares over the last N: change per bar', (x, window, out) => {

@@ -1,6 +1,7 @@
 // Measures that compare the day's universe members with each other.
 
 import { unionOfDays } from '../days/calendar.ts';
+import { same } from '../numeric/compare.ts';
 import type { Panel } from './panel.ts';
 
 /**
@@ -36,7 +37,7 @@ export function compareMembers(
     let place = 0;
     for (let r = 0; r < n; r++) {
       const k = sorted[r];
-      if (r === 0 || today[k] !== today[sorted[r - 1]]) place = r;
+      if (r === 0 || !same(today[k], today[sorted[r - 1]])) place = r;
       out[k][next[k] - 1] = how === 'rank' ? place + 1 : n === 1 ? 100 : (100 * (n - 1 - place)) / (n - 1);
     }
   }

@@ -27,7 +27,7 @@ export function columnOf(market: Market, symbol: string, text: string, unit: Bar
     symbols: market.keys(),
   });
   if (!read.ok) return read;
-  const panel = createPanel(market, [{ symbol }], unit);
+  const panel = createPanel(market, [{ symbol }], { unit });
   const evaluator = new Evaluator(panel, { barsPerYear: barsPerYear(unit), seed: 1, benchmark: undefined });
   const bars = panel.bars[0];
   const found = evaluator.values(read.tree, 0);

@@ -3,6 +3,7 @@
 // A truth is 0 false, 1 undefined, 2 true, so that "and" is the smaller, "or" the larger and "not" 2 - x
 // (Kleene's strong logic, simulation.md 1.5). An undefined number is NaN.
 
+import { SAME } from '../numeric/compare.ts';
 import type { Comparator } from './tree.ts';
 
 export const FALSE = 0;
@@ -15,15 +16,9 @@ const SMALLER = Uint8Array.of(0, 0, 0, 0, 1, 1, 0, 1, 2);
 /** A column, or one number for every bar. */
 export type Operand = Float64Array | number;
 
-/**
- * Numbers closer than this, relative to their size, are equal. Prices are decimal and the machine is not: a 20-day and a
- * 50-day average that are both 20.979 may differ in their last bit, and rounding must not decide a trade.
- */
-const SAME = 1e-12;
-
 /** a > b: TRUE, FALSE or UNDEFINED. NaN fails both tests, which is how undefined shows itself. */
 export function greater(a: number, b: number): number {
-  const least = SAME * (Math.abs(a) + Math.abs(b));
+  const least = SAME * Math.max(Math.abs(a), Math.abs(b));
   const excess = a - b;
   return excess > least ? TRUE : excess <= least ? FALSE : UNDEFINED;
 }
@@ -106,7 +101,7 @@ function aboveColumn(a: Float64Array, b: Float64Array, out: Uint8Array): void {
   for (let i = 0; i < out.length; i++) {
     const x = a[i];
     const y = b[i];
-    const least = SAME * (Math.abs(x) + Math.abs(y));
+    const least = SAME * Math.max(Math.abs(x), Math.abs(y));
     const excess = x - y;
     out[i] = 1 + +(excess > least) - +(excess <= least);
   }
@@ -116,7 +111,7 @@ function aboveNumber(a: Float64Array, b: number, out: Uint8Array): void {
   const size = Math.abs(b);
   for (let i = 0; i < out.length; i++) {
     const x = a[i];
-    const least = SAME * (Math.abs(x) + size);
+    const least = SAME * Math.max(Math.abs(x), size);
     const excess = x - b;
     out[i] = 1 + +(excess > least) - +(excess <= least);
   }
@@ -126,7 +121,7 @@ function numberAbove(a: number, b: Float64Array, out: Uint8Array): void {
   const size = Math.abs(a);
   for (let i = 0; i < out.length; i++) {
     const y = b[i];
-    const least = SAME * (size + Math.abs(y));
+    const least = SAME * Math.max(size, Math.abs(y));
     const excess = a - y;
     out[i] = 1 + +(excess > least) - +(excess <= least);
   }
@@ -156,15 +151,13 @@ export function orInto(out: Uint8Array, other: Uint8Array): void {
 /** Each of the last N changes is > 0 (or < 0). */
 export function moving(way: 'rising' | 'falling', x: Operand, bars: number, out: Uint8Array): void {
   if (typeof x === 'number') {
-    out.fill(FALSE);
-    out.fill(UNDEFINED, 0, Math.min(bars, out.length));
+    // From the second bar on there is a change that is none, and one is enough.
+    out.fill(FALSE).fill(UNDEFINED, 0, 1);
     return;
   }
   if (out.length > 0) out[0] = UNDEFINED;
   for (let i = 1; i < out.length; i++) {
-    const from = way === 'rising' ? x[i - 1] : x[i];
-    const to = way === 'rising' ? x[i] : x[i - 1];
-    out[i] = to > from ? TRUE : to <= from ? FALSE : UNDEFINED;
+    out[i] = way === 'rising' ? greater(x[i], x[i - 1]) : greater(x[i - 1], x[i]);
   }
   lasting('in a row', out.slice(), bars, out);
 }
@@ -173,7 +166,7 @@ export function moving(way: 'rising' | 'falling', x: Operand, bars: number, out:
 export function gaps(way: 'up' | 'down', high: Float64Array, low: Float64Array, out: Uint8Array): void {
   if (out.length > 0) out[0] = UNDEFINED;
   for (let i = 1; i < out.length; i++) {
-    out[i] = (way === 'up' ? low[i] > high[i - 1] : high[i] < low[i - 1]) ? TRUE : FALSE;
+    out[i] = way === 'up' ? greater(low[i], high[i - 1]) : greater(low[i - 1], high[i]);
   }
 }
 

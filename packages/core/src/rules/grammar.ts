@@ -411,63 +411,67 @@ export class RuleParser extends EmbeddedActionsParser {
     const entry = this.ACTION(() => this.entryFor(name, window));
     const taken = new Map<string, Node | string>();
     let end = place(name);
-    this.MANY(() => {
-      this.OR([
-        {
-          GATE: () => wants(entry, taken, 'of'),
-          ALT: () => {
-            this.CONSUME(w.Of);
-            const value = this.SUBRULE1(this.primary);
-            this.ACTION(() => {
-              taken.set('of', value);
-              end = value.place;
-            });
+    this.MANY({
+      // What another measure around this one asks for is left to it: “correlation with volume of high”.
+      GATE: () => wantsNext(entry, taken, this.LA(1).tokenType),
+      DEF: () => {
+        this.OR([
+          {
+            GATE: () => wants(entry, taken, 'of'),
+            ALT: () => {
+              this.CONSUME(w.Of);
+              const value = this.SUBRULE1(this.primary);
+              this.ACTION(() => {
+                taken.set('of', value);
+                end = value.place;
+              });
+            },
           },
-        },
-        {
-          GATE: () => wants(entry, taken, 'with'),
-          ALT: () => {
-            this.CONSUME(w.With);
-            const value = this.SUBRULE2(this.primary);
-            this.ACTION(() => {
-              taken.set('with', value);
-              end = value.place;
-            });
+          {
+            GATE: () => wants(entry, taken, 'with'),
+            ALT: () => {
+              this.CONSUME(w.With);
+              const value = this.SUBRULE2(this.primary);
+              this.ACTION(() => {
+                taken.set('with', value);
+                end = value.place;
+              });
+            },
           },
-        },
-        {
-          GATE: () => wants(entry, taken, 'at'),
-          ALT: () => {
-            this.CONSUME(w.At);
-            const value = this.SUBRULE(this.number);
-            this.ACTION(() => {
-              taken.set('at', value);
-              end = value.place;
-            });
+          {
+            GATE: () => wants(entry, taken, 'at'),
+            ALT: () => {
+              this.CONSUME(w.At);
+              const value = this.SUBRULE(this.number);
+              this.ACTION(() => {
+                taken.set('at', value);
+                end = value.place;
+              });
+            },
           },
-        },
-        {
-          GATE: () => wants(entry, taken, 'to'),
-          ALT: () => {
-            this.CONSUME(w.To);
-            const symbol = this.CONSUME(w.Symbol);
-            this.ACTION(() => {
-              taken.set('to', symbol.image);
-              end = place(symbol);
-            });
+          {
+            GATE: () => wants(entry, taken, 'to'),
+            ALT: () => {
+              this.CONSUME(w.To);
+              const symbol = this.CONSUME(w.Symbol);
+              this.ACTION(() => {
+                taken.set('to', symbol.image);
+                end = place(symbol);
+              });
+            },
           },
-        },
-        {
-          GATE: () => wants(entry, taken, ''),
-          ALT: () => {
-            const rule = this.SUBRULE(this.group);
-            this.ACTION(() => {
-              taken.set('', rule);
-              end = rule.place;
-            });
+          {
+            GATE: () => wants(entry, taken, ''),
+            ALT: () => {
+              const rule = this.SUBRULE(this.group);
+              this.ACTION(() => {
+                taken.set('', rule);
+                end = rule.place;
+              });
+            },
           },
-        },
-      ]);
+        ]);
+      },
     });
     return this.ACTION((): Node => {
       const at = { from: (window ?? name).startOffset, to: end.to };
@@ -536,6 +540,23 @@ export class RuleParser extends EmbeddedActionsParser {
 function wants(entry: Measure | undefined, taken: ReadonlyMap<string, unknown>, word: string): boolean {
   // While chevrotain records the grammar there is no entry yet, and every alternative must be seen.
   return entry === undefined || (entry.takes.some((argument) => argument.word === word) && !taken.has(word));
+}
+
+const argumentWords = new Map<TokenType, string>([
+  [w.Of, 'of'],
+  [w.With, 'with'],
+  [w.At, 'at'],
+  [w.To, 'to'],
+  [w.Open, ''],
+]);
+
+function wantsNext(
+  entry: Measure | undefined,
+  taken: ReadonlyMap<string, unknown>,
+  next: TokenType,
+): boolean {
+  const word = argumentWords.get(next);
+  return entry === undefined || (word !== undefined && wants(entry, taken, word));
 }
 
 function describe(argument: Argument): string {

@@ -28,7 +28,7 @@ export interface Panel {
   /** the instrument's number, adding it when it has bars and is not there yet; -1 when it has none */
   number(symbol: string): number;
   isMember(instrument: number, day: Day): boolean;
-  /** the group of the spell that holds `day`, else of any spell; undefined when none is given */
+  /** the group of the spell that holds `day`, of several the one that began last; undefined when none is given */
   groupOn(instrument: number, day: Day): string | undefined;
 }
 
@@ -41,12 +41,18 @@ const NO_BARS: Bars = {
   volume: new Float64Array(0),
 };
 
-/** @param until the last day of the run: weekly and monthly bars end there (simulation.md 1.6) */
+export interface PanelSettings {
+  readonly unit?: BarUnit;
+  /** the last day of the run: weekly and monthly bars end there (simulation.md 1.6) */
+  readonly until?: Day;
+  /** instruments beside the universe's whose days belong to the run (simulation.md 1.2) */
+  readonly named?: Iterable<string>;
+}
+
 export function createPanel(
   market: Market,
   universe: Universe,
-  unit: BarUnit = 'day',
-  until: Day = Infinity,
+  { unit = 'day', until = Infinity, named = [] }: PanelSettings = {},
 ): Panel {
   const spells = new Map<string, Membership[]>();
   for (const row of universe) {
@@ -58,14 +64,14 @@ export function createPanel(
   const hasBars = (symbol: string): boolean => (market.get(symbol)?.day.length ?? 0) > 0;
   const symbols = listed.filter(hasBars);
   const universeSize = symbols.length;
-  const rowsOf = symbols.map((symbol) => spells.get(symbol) ?? []);
+  const rowsOf = symbols.map((symbol) => (spells.get(symbol) ?? []).sort(newestFirst));
   const numbers = new Map(symbols.map((symbol, k) => [symbol, k]));
 
   const everyDay =
     unit === 'day'
       ? undefined
       : unionOfDays(
-          [...market.values()].map((bars) => bars.day),
+          [...new Set([...symbols, ...named])].map((symbol) => (market.get(symbol) ?? NO_BARS).day),
           -Infinity,
           until,
         );
@@ -92,18 +98,25 @@ export function createPanel(
     },
     isMember(instrument, day) {
       if (instrument >= universeSize) return false;
-      for (const row of rowsOf[instrument]) {
-        if ((row.from === undefined || row.from <= day) && (row.to === undefined || row.to >= day))
-          return true;
-      }
+      for (const row of rowsOf[instrument]) if (holds(row, day)) return true;
       return false;
     },
     groupOn(instrument, day) {
-      const rows = rowsOf[instrument];
-      const now = rows.find(
-        (row) => (row.from === undefined || row.from <= day) && (row.to === undefined || row.to >= day),
-      );
-      return (now ?? rows.find((row) => row.group !== undefined))?.group;
+      const rows = rowsOf[instrument] ?? [];
+      return rows.find((row) => holds(row, day))?.group;
     },
   };
+}
+
+function holds({ from, to }: Membership, day: Day): boolean {
+  return (from === undefined || from <= day) && (to === undefined || to >= day);
+}
+
+/** The spell that began last comes first; of those that began together the one that ends first. */
+function newestFirst(a: Membership, b: Membership): number {
+  const { from: aFrom = -Infinity, to: aTo = Infinity, group: aGroup = '' } = a;
+  const { from: bFrom = -Infinity, to: bTo = Infinity, group: bGroup = '' } = b;
+  if (aFrom !== bFrom) return aFrom > bFrom ? -1 : 1;
+  if (aTo !== bTo) return aTo < bTo ? -1 : 1;
+  return aGroup < bGroup ? -1 : aGroup > bGroup ? 1 : 0;
 }

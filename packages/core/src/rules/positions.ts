@@ -91,10 +91,12 @@ export function positionReader(
       case 'extreme': {
         const of = value(node.of);
         const span = plain(node.bars);
-        const sign = node.way === 'highest' ? 1 : -1;
+        const pick = node.way === 'highest' ? Math.max : Math.min;
         return (bar, p) => {
-          const today = of(bar, p);
-          return over(bar, span, Math.min, (b) => 2 - greater(sign * of(b, p), sign * today));
+          // One undefined value makes the extreme undefined, as it does in a column.
+          let bound = of(bar, p);
+          for (let b = bar - span + 1; b < bar; b++) bound = pick(bound, b < 0 ? Number.NaN : of(b, p));
+          return equal(of(bar, p), bound);
         };
       }
       case 'not': {

@@ -133,12 +133,20 @@ export function printRule(node: Node, unit = 'day', number: NumberText = asTyped
       if (taken === undefined) return '';
       const word = argument.word ? ` ${argument.word} ` : ' ';
       if (typeof taken === 'string') return word + taken;
-      return argument.kind === 'rule' ? word + inParentheses(printBare(taken)) : word + print(taken, PRIMARY);
+      if (argument.kind === 'rule') return word + inParentheses(printBare(taken));
+      // What follows must not be read as an argument of the value before it.
+      const more = n.takes.slice(k + 1).some((later) => later !== undefined);
+      return word + (more && takesMore(taken) ? inParentheses(printBare(taken)) : print(taken, PRIMARY));
     });
     return windows + words + tail.join('');
   };
 
   return printBare(node);
+}
+
+/** Whether a value is a measure that can have arguments of its own. */
+function takesMore(node: Node): boolean {
+  return node.kind === 'measure' && measureOf(node.phrase, node.windows.length).takes.length > 0;
 }
 
 /** The end of a comment is the end of its line. */

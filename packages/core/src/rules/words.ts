@@ -65,7 +65,6 @@ export const OnAtLeast = token('OnAtLeast', 'on at least');
 export const OfTheLast = token('OfTheLast', 'of the last');
 export const DaysInARow = token('DaysInARow', 'days in a row');
 export const DaysAgo = token('DaysAgo', 'days ago');
-export const Days = token('Days', 'days');
 export const Of = token('Of', 'of');
 export const At = token('At', 'at');
 export const With = token('With', 'with');
@@ -98,6 +97,19 @@ export const MeasureWord = createToken({
   label: 'a measure',
   line_breaks: true,
 });
+
+const days = phrase('days');
+
+/** A count of bars. “month” by itself is a measure; after a number it is a count. */
+const countOfBars: CustomPatternMatcherFunc = (text, offset, matched) => {
+  const before = matched[matched.length - 1]?.tokenType;
+  const measure = MeasureWord.PATTERN as RegExp;
+  measure.lastIndex = offset;
+  if (before !== NumberWord && before !== Dial && measure.test(text)) return null;
+  days.lastIndex = offset;
+  return days.exec(text);
+};
+export const Days = createToken({ name: 'Days', pattern: countOfBars, label: '“days”', line_breaks: false });
 
 const afterOn: CustomPatternMatcherFunc = (text, offset, matched) => {
   const before = matched[matched.length - 1];
@@ -143,8 +155,8 @@ export const allTokens: TokenType[] = [
   CrossesBelow,
   GapsUp,
   GapsDown,
-  MeasureWord,
   Days,
+  MeasureWord,
   And,
   Or,
   Not,

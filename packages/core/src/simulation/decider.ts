@@ -8,7 +8,7 @@ import { Entries } from './entries.ts';
 import type { Journal } from './journal.ts';
 import type { Plan, SidePlan } from './plan.ts';
 import type { Position } from './position.ts';
-import { stopInForce, stopReason } from './protection.ts';
+import { reachesStop, reachesTarget, stopInForce, stopReason } from './protection.ts';
 import type { ExitReason } from './records.ts';
 import { reviewDays } from './reviews.ts';
 
@@ -84,8 +84,8 @@ export class Decider {
     if (p.hasBar) {
       const close = this.#bars[p.instrument].close[p.bar];
       if (side.trigger === 'close') {
-        if ((stopInForce(p) - close) * p.sign >= 0) return stopReason(p);
-        if ((close - p.target) * p.sign >= 0) return 'target';
+        if (reachesStop(close, stopInForce(p), p.sign)) return stopReason(p);
+        if (reachesTarget(close, p.target, p.sign)) return 'target';
       }
       if (side.leave && side.leave.at(p) === TRUE) return 'rule';
       const barsHeld = p.bar - p.entryBar + (p.atOpen ? 1 : 0);
@@ -122,10 +122,9 @@ export class Decider {
     return p.queued !== undefined && p.sign !== sign && this.#plan.leave === this.#plan.enter;
   }
 
-  /** Section 3.3: whether the instrument is a candidate that may be entered on both sides today. */
+  /** Section 3.3: whether both sides' entry rules are true of the instrument today. */
   #onBothSides(instrument: number, t: number): boolean {
-    for (const { candidates, sign } of this.#sides) {
-      if (!this.#mayEnter(instrument, sign)) return false;
+    for (const { candidates } of this.#sides) {
       const { start } = candidates;
       const today = candidates.instrument.subarray(start[t], start[t + 1]);
       const place = countUntil(today, instrument);

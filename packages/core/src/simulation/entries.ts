@@ -1,6 +1,7 @@
 // The day's entries in the order in which they will be filled (simulation.md 3.2 to 3.4), in columns that are reused
 // from day to day: most candidates of most days are refused, so they must cost nothing but their log line.
 
+import { same } from '../numeric/compare.ts';
 import type { Plan, SidePlan } from './plan.ts';
 
 /** Days with more entries than this are sorted by the platform, whose sort makes arrays; the others in place. */
@@ -78,10 +79,29 @@ export class Entries {
     }
   }
 
-  /** Sorts the entries from `from` on, all of one side, by rank value; ties stay as they came, which is by symbol. */
+  /** Sorts the entries from `from` on, all of one side, by rank value; ties go by symbol, which is how they came. */
   sortByRank(from: number, highestFirst: boolean): void {
     if (this.count - from > INSERTION_IS_FASTER) this.#sortMany(from, highestFirst);
     else this.#sortFew(from, highestFirst);
+    this.#settleTies(from);
+  }
+
+  /** Puts neighbours whose ranks differ by rounding alone into the order of their symbols. */
+  #settleTies(from: number): void {
+    const { instrument, rank, count } = this;
+    for (let n = from + 1; n < count; n++) {
+      for (let k = n; k > from && instrument[k - 1] > instrument[k] && same(rank[k - 1], rank[k]); k--) {
+        this.#exchange(k - 1, k);
+      }
+    }
+  }
+
+  #exchange(a: number, b: number): void {
+    for (const column of [this.instrument, this.bar, this.next, this.rank]) {
+      const value = column[a];
+      column[a] = column[b];
+      column[b] = value;
+    }
   }
 
   #sortMany(from: number, highestFirst: boolean): void {

@@ -1,6 +1,7 @@
 // Orders and protective exits meeting the day's prices (simulation.md 2.1 to 2.3, 2.8, 3.5 and 5).
 
 import type { Bars } from '../bars/bars.ts';
+import { exceeds } from '../numeric/compare.ts';
 import type { Account } from './account.ts';
 import { commissionOf, rounded, sharesFor, slipped } from './costs.ts';
 import type { Entries } from './entries.ts';
@@ -16,6 +17,9 @@ type Moment = 'open' | 'close' | 'now';
 
 /** Money that rounding may leave short, relative to the account. */
 const SLACK = 1e-9;
+
+/** An order worth less than this share of the equity is none. */
+const DUST = 1e-9;
 
 export class Fills {
   eitherWayBars = 0;
@@ -129,7 +133,7 @@ export class Fills {
     if (!atOpen && bar === b.day.length - 1 && day < this.#lastDay) return 'no-bar';
     if (limits.positions !== undefined && account.positions.length >= limits.positions) return 'no-slot';
     if (limits.newPerDay !== undefined && this.#takenToday >= limits.newPerDay) return 'day-limit';
-    const group = limits.perGroup === undefined ? undefined : plan.groupOn(instrument, day);
+    const group = plan.groupOn(instrument, queue.day);
     if (limits.perGroup !== undefined && group !== undefined) {
       let inGroup = 0;
       for (const p of account.positions) if (p.group === group) inGroup++;
@@ -139,16 +143,20 @@ export class Fills {
     const side = (queue.sign[n] === 1 ? plan.long : plan.short) as SidePlan;
     const price = slipped(atOpen ? b.open[bar] : b.close[bar], side.sign, plan.slippage);
     const wanted = sharesWanted(plan, side, instrument, decisionBar, price, base);
-    if (!(wanted > 0)) return 'too-small';
+    const dust = DUST * base;
+    if (!(wanted > 0) || wanted * price < dust) return 'too-small';
     let shares = wanted;
     const power = account.buyingPower(base);
     const slack = SLACK * Math.max(1, Math.abs(base));
     if (shares * price + commissionOf(plan.commission, shares, price) > power + slack) {
       if (size.unaffordable === 'skip') return 'no-cash';
       shares = Math.min(shares, rounded(sharesFor(plan.commission, power, price), size.fractional));
-      if (!(shares > 0)) return 'no-cash';
+      if (!(shares > 0) || shares * price < dust) return 'no-cash';
+      if (size.minFilledPercent !== undefined && exceeds((wanted * size.minFilledPercent) / 100, shares)) {
+        return 'crumb';
+      }
     }
-    if (size.minValue !== undefined && shares * price < size.minValue) return 'too-small';
+    if (size.minValue !== undefined && exceeds(size.minValue, shares * price)) return 'too-small';
 
     const initialStop = side.initial
       ? stopLevel(side.initial, price, side.sign, instrument, decisionBar)
@@ -165,7 +173,7 @@ export class Fills {
       entryDay: day,
       entryBar: bar,
       atOpen,
-      group: group ?? plan.groupOn(instrument, day),
+      group,
       initialStop,
       target: targetLevel(side, price, initialStop, instrument, decisionBar),
       trail: side.trail ? stopLevel(side.trail, price, side.sign, instrument, decisionBar) : Number.NaN,

@@ -6,11 +6,11 @@ import { type Day, isoFromDay } from '../days/day.ts';
 import { alignNumbers } from '../rules/align.ts';
 import { readRule } from '../rules/check.ts';
 import type { Evaluator } from '../rules/evaluate.ts';
+import { addNamed } from '../rules/named.ts';
 import { isBlankRule } from '../rules/outline.ts';
 import { printRule } from '../rules/print.ts';
 import { barsWhere, valuesAt } from '../rules/select.ts';
-import type { Place } from '../rules/tree.ts';
-import { type Node, walk } from '../rules/tree.ts';
+import type { Node, Place } from '../rules/tree.ts';
 import type { Rate, Side, Stop, Strategy, Target } from '../strategy/strategy.ts';
 import { BarValues, LeaveRule } from './bar-values.ts';
 import { type Candidates, gatherCandidates, valuesOfCandidates } from './candidates.ts';
@@ -86,12 +86,7 @@ export function prepare(
       symbols: market.keys(),
     });
     if (checked.ok) {
-      walk(checked.tree, (node) => {
-        if (node.kind === 'scope') named.add(node.instrument);
-        if (node.kind === 'measure') {
-          for (const taken of node.takes) if (typeof taken === 'string') named.add(taken);
-        }
-      });
+      addNamed(checked.tree, named);
       return checked.tree;
     }
     for (const fault of checked.problems) problems.push({ path, ...fault });

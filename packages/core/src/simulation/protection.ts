@@ -1,5 +1,6 @@
 // Stops and targets: where they stand and when a bar reaches them (simulation.md 5).
 
+import { exceeds, reaches } from '../numeric/compare.ts';
 import type { SidePlan, StopPlan } from './plan.ts';
 import type { Position } from './position.ts';
 
@@ -21,6 +22,27 @@ export function stopLevel(
   }
 }
 
+/** a beyond b in the position's favour. */
+function better(a: number, b: number, sign: 1 | -1): boolean {
+  return sign === 1 ? exceeds(a, b) : exceeds(b, a);
+}
+
+/** A price at a level or beyond it on the winning side; false where the level is undefined. */
+export function reachesTarget(price: number, target: number, sign: 1 | -1): boolean {
+  return sign === 1 ? reaches(price, target) : reaches(target, price);
+}
+
+/** A price at a level or beyond it on the losing side; false where the level is undefined. */
+export function reachesStop(price: number, stop: number, sign: 1 | -1): boolean {
+  return sign === 1 ? reaches(stop, price) : reaches(price, stop);
+}
+
+/** D: how far the initial stop stands from the fill price; NaN where it is undefined or not on the losing side. */
+export function initialRisk(price: number, initialStop: number, sign: 1 | -1): number {
+  return better(price, initialStop, sign) ? (price - initialStop) * sign : Number.NaN;
+}
+
+/** A target's level from fill price P at a decision bar; NaN without one, or when what it needs is undefined. */
 export function targetLevel(
   side: SidePlan,
   price: number,
@@ -36,7 +58,7 @@ export function targetLevel(
     case 'atr':
       return price + sign * target.times * target.atr.at(instrument, bar);
     case 'r':
-      return price + target.times * (price - initialStop);
+      return price + sign * target.times * initialRisk(price, initialStop, sign);
   }
 }
 
@@ -49,13 +71,20 @@ type Protected = Pick<
 /** The tighter of initial and trailing stop; NaN without either. */
 export function stopInForce(p: Pick<Protected, 'initialStop' | 'trail' | 'sign'>): number {
   if (Number.isNaN(p.initialStop)) return p.trail;
-  if (Number.isNaN(p.trail)) return p.initialStop;
-  return (p.trail - p.initialStop) * p.sign > 0 ? p.trail : p.initialStop;
+  return trailIsTighter(p) ? p.trail : p.initialStop;
 }
 
 export function stopReason(p: Position): 'stop' | 'trail' {
   if (Number.isNaN(p.trail)) return 'stop';
-  return Number.isNaN(p.initialStop) || (p.trail - p.initialStop) * p.sign > 0 ? 'trail' : 'stop';
+  return Number.isNaN(p.initialStop) || trailIsTighter(p) ? 'trail' : 'stop';
+}
+
+function trailIsTighter({
+  trail,
+  initialStop,
+  sign,
+}: Pick<Protected, 'initialStop' | 'trail' | 'sign'>): boolean {
+  return better(trail, initialStop, sign);
 }
 
 /** Moves the trailing stop after the day's mark, only in the position's favour. */
@@ -89,17 +118,17 @@ export function touched(
   const { sign, target } = p;
   const worst = sign === 1 ? low : high;
   const best = sign === 1 ? high : low;
-  const openBeyondStop = (stop - open) * sign >= 0;
+  const openBeyondStop = reachesStop(open, stop, sign);
   if (!openedNow) {
     if (openBeyondStop) return { reason: stopReason(p), price: open, eitherWay: false };
-    if ((open - target) * sign >= 0) return { reason: 'target', price: open, eitherWay: false };
+    if (reachesTarget(open, target, sign)) return { reason: 'target', price: open, eitherWay: false };
   }
-  const reachesTarget = (best - target) * sign >= 0;
-  if ((stop - worst) * sign >= 0) {
+  const wins = reachesTarget(best, target, sign);
+  if (reachesStop(worst, stop, sign)) {
     // A stop that already stood beyond this opening could not have been filled there.
     const price = openBeyondStop ? open : stop;
-    return { reason: stopReason(p), price, eitherWay: reachesTarget };
+    return { reason: stopReason(p), price, eitherWay: wins };
   }
-  if (reachesTarget) return { reason: 'target', price: target, eitherWay: false };
+  if (wins) return { reason: 'target', price: target, eitherWay: false };
   return undefined;
 }

@@ -5,7 +5,7 @@ export type ExitReason = 'stop' | 'trail' | 'target' | 'rule' | 'time' | 'rank' 
 export interface Trade {
   readonly symbol: string;
   readonly side: 'long' | 'short';
-  /** the universe's group on the entry day */
+  /** the universe's group on the decision day */
   readonly group: string | undefined;
   /** days; undefined exit fields mark an open trade, valued at its last close */
   readonly decisionDay: number;
@@ -30,7 +30,7 @@ export interface Trade {
   /** worst and best excursion: fractions of the entry price in the position's favour, mae <= 0 <= mfe */
   readonly mae: number;
   readonly mfe: number;
-  /** distance from the entry price to the initial stop; 0 without one */
+  /** distance from the entry price to the initial stop; 0 where none stands on the losing side */
   readonly riskPerShare: number;
   readonly r: number | undefined;
 }
@@ -45,6 +45,7 @@ export const OUTCOMES = [
   'group-full',
   'too-small',
   'no-cash',
+  'crumb',
   'both-sides',
   'no-rank',
 ] as const;

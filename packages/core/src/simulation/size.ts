@@ -2,7 +2,7 @@
 
 import { rounded } from './costs.ts';
 import type { Plan, SidePlan } from './plan.ts';
-import { stopLevel } from './protection.ts';
+import { initialRisk, stopLevel } from './protection.ts';
 
 /**
  * The method's shares within the limits, rounded; 0 when what it needs is undefined.
@@ -26,6 +26,12 @@ export function sharesWanted(
   return shares > 0 && Number.isFinite(shares) ? rounded(shares, size.fractional) : 0;
 }
 
+/** Money by a distance; nothing where the distance is not above 0. */
+function divided(money: number, distance: number | undefined): number {
+  return distance !== undefined && distance > 0 ? money / distance : 0;
+}
+
+/** The method's shares before any limit and rounding. */
 export function sharesByMethod(
   plan: Plan,
   side: SidePlan,
@@ -45,16 +51,16 @@ export function sharesByMethod(
     case 'shares':
       return size.count;
     case 'risk-cash':
-      return size.amount / riskPerShare(side, instrument, bar, price);
+      return divided(size.amount, riskPerShare(side, instrument, bar, price));
     case 'risk-percent':
-      return (base * size.percent) / 100 / riskPerShare(side, instrument, bar, price);
+      return divided((base * size.percent) / 100, riskPerShare(side, instrument, bar, price));
     case 'volatility':
-      return (base * size.percent) / 100 / (plan.sizeAtr ? plan.sizeAtr.at(instrument, bar) : Number.NaN);
+      return divided((base * size.percent) / 100, plan.sizeAtr?.at(instrument, bar));
   }
 }
 
-/** D, the distance from the fill price to the initial stop; NaN without one. */
+/** D, the distance from the fill price to the initial stop; NaN where no stop stands on the losing side. */
 export function riskPerShare(side: SidePlan, instrument: number, bar: number, price: number): number {
   if (!side.initial) return Number.NaN;
-  return (price - stopLevel(side.initial, price, side.sign, instrument, bar)) * side.sign;
+  return initialRisk(price, stopLevel(side.initial, price, side.sign, instrument, bar), side.sign);
 }

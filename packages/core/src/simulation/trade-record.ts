@@ -1,6 +1,7 @@
 // A position, once it is over or while it is held, as the record a reader gets (simulation.md 7).
 
 import type { Position } from './position.ts';
+import { initialRisk } from './protection.ts';
 import type { Trade } from './records.ts';
 
 /** The record of a position; while it is open, valued at `lastClose`. */
@@ -9,7 +10,8 @@ export function tradeOf(p: Position, symbol: string, lastClose?: number): Trade 
   const price = closed ? p.exitPrice : (lastClose ?? p.entryPrice);
   const profit = (price - p.entryPrice) * p.shares * p.sign - p.commission - p.carry;
   const extremes = [(p.worst / p.entryPrice - 1) * p.sign, (p.best / p.entryPrice - 1) * p.sign];
-  const risk = Number.isNaN(p.initialStop) ? 0 : Math.abs(p.entryPrice - p.initialStop);
+  const distance = initialRisk(p.entryPrice, p.initialStop, p.sign);
+  const risk = Number.isNaN(distance) ? 0 : distance;
   return {
     symbol,
     side: p.sign === 1 ? 'long' : 'short',

@@ -2,7 +2,7 @@
 
 import { power } from '../numeric/portable.ts';
 import { drawdownSpells, drawdownsOf, largestFall, longestDrawdownDays } from './drawdown.ts';
-import { deviation, mean, ratio } from './moments.ts';
+import { deviation, mean, ratio, settled } from './moments.ts';
 import { difference, returnsOf } from './returns.ts';
 
 /** Fractions, not percents; NaN where undefined. */
@@ -55,7 +55,10 @@ export function curveFigures(
     cagr,
     volatility: deviation(returns) * year,
     sharpe: ratio(mean(excess), deviation(excess)) * year,
-    sortino: excess.length < 2 ? Number.NaN : ratio(mean(excess), Math.sqrt(downside / excess.length)) * year,
+    sortino:
+      excess.length < 2
+        ? Number.NaN
+        : ratio(mean(excess), settled(Math.sqrt(downside / excess.length))) * year,
     maxDrawdown: worst,
     longestDrawdownDays: longestDrawdownDays(days, spells),
     averageDrawdown: spells.length > 0 ? mean(spells.map((s) => s.depth)) : Number.NaN,

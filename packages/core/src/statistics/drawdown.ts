@@ -9,13 +9,22 @@ export interface DrawdownSpell {
   readonly depth: number;
 }
 
+/** A fall no deeper than this is rounding, and none (statistics.md). */
+const NO_FALL = 1e-9;
+
+/** value / peak - 1; 0 where that is no more than rounding. */
+function depthBelow(peak: number, value: number): number {
+  const depth = value / peak - 1;
+  return depth >= -NO_FALL ? 0 : depth;
+}
+
 /** e_i / max(e_0..e_i) - 1 at each mark. */
 export function drawdownsOf(equity: Float64Array): Float64Array {
   const out = new Float64Array(equity.length);
   let peak = -Infinity;
   for (let i = 0; i < out.length; i++) {
     if (equity[i] > peak) peak = equity[i];
-    out[i] = equity[i] / peak - 1;
+    out[i] = depthBelow(peak, equity[i]);
   }
   return out;
 }
@@ -24,15 +33,15 @@ export function drawdownsOf(equity: Float64Array): Float64Array {
 export function drawdownSpells(equity: Float64Array): DrawdownSpell[] {
   const spells: DrawdownSpell[] = [];
   let peak = 0;
-  let bottom = 0;
+  let bottom: number | undefined;
   for (let i = 1; i < equity.length; i++) {
-    if (equity[i] >= equity[peak]) {
-      if (bottom > peak) spells.push(spell(equity, peak, bottom, i));
-      peak = i;
-      bottom = i;
-    } else if (equity[i] < equity[bottom]) bottom = i;
+    if (depthBelow(equity[peak], equity[i]) === 0) {
+      if (bottom !== undefined) spells.push(spell(equity, peak, bottom, i));
+      if (equity[i] >= equity[peak]) peak = i;
+      bottom = undefined;
+    } else if (bottom === undefined || equity[i] < equity[bottom]) bottom = i;
   }
-  if (bottom > peak) spells.push(spell(equity, peak, bottom, undefined));
+  if (bottom !== undefined) spells.push(spell(equity, peak, bottom, undefined));
   return spells;
 }
 
@@ -60,7 +69,7 @@ export function largestFall(equity: Float64Array): number {
   let fall = 0;
   for (const e of equity) {
     peak = Math.max(peak, e);
-    fall = Math.max(fall, peak - e);
+    if (depthBelow(peak, e) < 0) fall = Math.max(fall, peak - e);
   }
   return fall;
 }

@@ -50,17 +50,17 @@ const ratio = (name: string, value: number): FigurePart => ({ name, value, kind:
 
 const last = (x: ArrayLike<number>): number => x[x.length - 1];
 
-const ends = ({ marks: { day: days, equity } }: Slice): FigurePart[] => [
+const ends = ({ marks: { day: days }, equity }: Slice): FigurePart[] => [
   day('from', days[0]),
   money('start', equity[0]),
   day('to', last(days)),
   money('end', last(equity)),
 ];
 const span = ({ marks: { day: days } }: Slice): FigurePart => count('calendar days', last(days) - days[0]);
-const excessOf = ({ marks, riskFree }: Slice): Float64Array => difference(returnsOf(marks.equity), riskFree);
+const excessOf = ({ equity, riskFree }: Slice): Float64Array => difference(returnsOf(equity), riskFree);
 const bars = ({ barsPerYear }: Slice): FigurePart => count('bars a year', barsPerYear);
 
-function deepest({ marks: { day: days, equity } }: Slice): FigurePart[] {
+function deepest({ marks: { day: days }, equity }: Slice): FigurePart[] {
   const spells = drawdownSpells(equity);
   if (spells.length === 0) return [];
   const { peak, bottom } = spells.reduce((a, b) => (b.depth < a.depth ? b : a));
@@ -91,9 +91,9 @@ const losses = ({ trades }: Slice) => trades.filter(({ profit }) => profit <= 0)
 const sumOf = (trades: Slice['trades']): number => trades.reduce((sum, { profit }) => sum + profit, 0);
 
 function capture(slice: Slice, counts: (theirs: number) => boolean): FigurePart[] {
-  const { months, marks, benchmark } = slice;
+  const { months, equity, benchmark } = slice;
   const { periods, ours, theirs } = meansWhere(
-    periodReturns(months, marks.equity),
+    periodReturns(months, equity),
     periodReturns(months, benchmark),
     counts,
   );
@@ -104,8 +104,8 @@ function capture(slice: Slice, counts: (theirs: number) => boolean): FigurePart[
   ];
 }
 
-function regression({ marks, benchmark, riskFree }: Slice): FigurePart[] {
-  const ours = difference(returnsOf(marks.equity), riskFree);
+function regression({ equity, benchmark, riskFree }: Slice): FigurePart[] {
+  const ours = difference(returnsOf(equity), riskFree);
   const theirs = difference(returnsOf(benchmark), riskFree);
   const { n, alpha, beta, rSquared } = regress(ours, theirs);
   return [
@@ -118,8 +118,8 @@ function regression({ marks, benchmark, riskFree }: Slice): FigurePart[] {
   ];
 }
 
-function active({ marks, benchmark }: Slice): Float64Array {
-  return difference(returnsOf(marks.equity), returnsOf(benchmark));
+function active({ equity, benchmark }: Slice): Float64Array {
+  return difference(returnsOf(equity), returnsOf(benchmark));
 }
 
 /** In the order in which a report shows them. */
@@ -159,8 +159,8 @@ export const figureCatalogue: readonly FigureEntry[] = [
     kind: 'percent',
     about: 'curve',
     madeOf: (slice) => [
-      count('returns', slice.marks.equity.length - 1),
-      fine('their deviation', deviation(returnsOf(slice.marks.equity))),
+      count('returns', slice.equity.length - 1),
+      fine('their deviation', deviation(returnsOf(slice.equity))),
       bars(slice),
     ],
   },
@@ -206,7 +206,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'mean depth of all spells below a peak',
     kind: 'percent',
     about: 'curve',
-    madeOf: ({ marks }) => [count('spells below a peak', drawdownSpells(marks.equity).length)],
+    madeOf: ({ equity }) => [count('spells below a peak', drawdownSpells(equity).length)],
   },
   {
     key: 'longestDrawdownDays',
@@ -214,7 +214,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'calendar days from a peak to its recovery',
     kind: 'days',
     about: 'curve',
-    madeOf: (slice) => longest(slice, drawdownSpells(slice.marks.equity)),
+    madeOf: (slice) => longest(slice, drawdownSpells(slice.equity)),
   },
   {
     key: 'mar',
@@ -230,7 +230,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'net profit / largest fall in money',
     kind: 'ratio',
     about: 'curve',
-    madeOf: ({ marks: { equity } }) => [
+    madeOf: ({ equity }) => [
       money('net profit', last(equity) - equity[0]),
       money('largest fall', largestFall(equity)),
     ],
@@ -241,7 +241,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'root of the mean squared drawdown',
     kind: 'percent',
     about: 'curve',
-    madeOf: ({ marks: { equity } }) => {
+    madeOf: ({ equity }) => {
       const drawdowns = drawdownsOf(equity);
       return [
         count('closes', equity.length),

@@ -28,9 +28,9 @@ export interface Figures extends CurveFigures, TradeFigures {
 
 /** @param held the benchmark's own figures, where they are known already */
 export function figuresOf(input: Slice, held?: CurveFigures): Figures {
-  const { marks, riskFree, barsPerYear } = input;
+  const { marks, equity, riskFree, barsPerYear } = input;
   return {
-    ...curveFigures(marks.day, marks.equity, riskFree, barsPerYear),
+    ...curveFigures(marks.day, equity, riskFree, barsPerYear),
     ...tradeFigures(input.trades),
     exposure: mean(exposures(marks)),
     timeInMarket: timeInMarket(marks),
@@ -77,15 +77,15 @@ export function yearsOf(days: Int32Array): number {
 }
 
 function against(input: Slice): Omit<BenchmarkFigures, keyof CurveFigures> {
-  const { marks, benchmark, riskFree, months, barsPerYear } = input;
-  const strategyReturns = returnsOf(marks.equity);
+  const { equity, benchmark, riskFree, months, barsPerYear } = input;
+  const strategyReturns = returnsOf(equity);
   const benchmarkReturns = returnsOf(benchmark);
   const active = difference(strategyReturns, benchmarkReturns);
   const { alpha, beta, rSquared } = regress(
     difference(strategyReturns, riskFree),
     difference(benchmarkReturns, riskFree),
   );
-  const ours = periodReturns(months, marks.equity);
+  const ours = periodReturns(months, equity);
   const theirs = periodReturns(months, benchmark);
   const capture = (counts: (r: number) => boolean): number => {
     const means = meansWhere(ours, theirs, counts);

@@ -1,7 +1,7 @@
 // Ordinary least squares of one series on another, with intercept, and what chance could make of it.
 
 import { twoSidedP } from '../numeric/student.ts';
-import { ratio } from './moments.ts';
+import { ratio, settled } from './moments.ts';
 
 interface Coefficient {
   readonly value: number;
@@ -40,9 +40,11 @@ export function regress(y: Float64Array, x: Float64Array): Regression {
     xy += dx * dy;
     yy += dy * dy;
   }
-  if (n < 2 || xx === 0) return { n, alpha: UNDEFINED, beta: UNDEFINED, rSquared: Number.NaN };
-  const beta = xy / xx;
-  const alpha = meanY - beta * meanX;
+  const varies = (squares: number): boolean => n > 1 && settled(Math.sqrt(squares / (n - 1))) > 0;
+  if (!varies(xx)) return { n, alpha: UNDEFINED, beta: UNDEFINED, rSquared: Number.NaN };
+  // What does not vary follows nothing, and a mean that is rounding is none.
+  const beta = varies(yy) ? xy / xx : 0;
+  const alpha = varies(yy) ? meanY - beta * meanX : settled(Math.abs(meanY)) * Math.sign(meanY);
   let left = 0;
   for (let i = 0; i < n; i++) left += (y[i] - alpha - beta * x[i]) ** 2;
   const variance = n > 2 ? left / (n - 2) : Number.NaN;
@@ -50,7 +52,7 @@ export function regress(y: Float64Array, x: Float64Array): Regression {
     n,
     alpha: coefficient(alpha, Math.sqrt(variance * (1 / n + (meanX * meanX) / xx)), n),
     beta: coefficient(beta, Math.sqrt(variance / xx), n),
-    rSquared: yy === 0 ? Number.NaN : (xy * xy) / (xx * yy),
+    rSquared: !varies(yy) ? Number.NaN : (xy * xy) / (xx * yy),
   };
 }
 

@@ -1,6 +1,7 @@
 // Figures over a window that rolls along a curve: how steady a result was.
 
 import { power } from '../numeric/portable.ts';
+import { settled } from './moments.ts';
 import { difference, returnsOf } from './returns.ts';
 
 /** One value a mark, NaN until the window is full. */
@@ -58,9 +59,10 @@ export function rollingFigures(
     }
     const ratio = equity[end] / equity[end - window];
     out.growth[end] = ratio > 0 ? power(ratio, barsPerYear / window) - 1 : -1;
-    out.volatility[end] = Math.sqrt(rawSquares / (window - 1)) * year;
-    if (squares > 0) out.sharpe[end] = (meanOurs / Math.sqrt(squares / (window - 1))) * year;
-    if (theirSquares > 0) out.beta[end] = cross / theirSquares;
+    const spread = (sum: number): number => settled(Math.sqrt(sum / (window - 1)));
+    out.volatility[end] = spread(rawSquares) * year;
+    if (spread(squares) > 0) out.sharpe[end] = (meanOurs / spread(squares)) * year;
+    if (spread(theirSquares) > 0) out.beta[end] = cross / theirSquares;
   }
   return out;
 }

@@ -1,7 +1,7 @@
 // The figures of a part of a run.
 
 import { type Figures, figuresOf } from './figures.ts';
-import { type Slice, sliceOf } from './slice.ts';
+import { sliceOf } from './slice.ts';
 
 export interface SpanFigures {
   /** days; returns are counted from the close of the first */
@@ -12,7 +12,7 @@ export interface SpanFigures {
 }
 
 /** @param first, last places in the run's marks, both included */
-export function spanFigures(run: Omit<Slice, 'months'>, first: number, last: number): SpanFigures {
+export function spanFigures(run: Parameters<typeof sliceOf>[0], first: number, last: number): SpanFigures {
   const slice = sliceOf(run, first, last);
   const { day } = slice.marks;
   const strategy = figuresOf(slice);

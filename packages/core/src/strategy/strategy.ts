@@ -67,6 +67,8 @@ export type Size = SizeMethod & {
   /** percent of the 20-day average traded value */
   readonly maxOfTradedValue?: number;
   readonly minValue?: number;
+  /** an order that the account could pay less than this percent of is refused as a crumb */
+  readonly minFilledPercent?: number;
 };
 
 export interface Limits {
