@@ -1,7 +1,15 @@
 // The public face of the core.
 
 export { type Alone, runAlone, shareBeating } from './alone.ts';
-export { type Bars, barsUntil, faultInBar, type Market } from './bars/bars.ts';
+export {
+  type Bars,
+  barsUntil,
+  barsWithout,
+  faultInBar,
+  faultsInBars,
+  isSaneFactor,
+  type Market,
+} from './bars/bars.ts';
 export { type BarUnit, barsPerYear } from './bars/unit.ts';
 export { type BaselineFigures, entryShares, placeAmong, randomEntryRun } from './baseline.ts';
 export {

@@ -1,7 +1,8 @@
 // One instrument's bars as CSV: Date, Open, High, Low, Close, Volume in any column order or case.
 
-import { type Bars, dayFromIso, faultInBar, isoFromDay } from '@plateau/core';
+import { type Bars, dayFromIso, faultInBar, isoFromDay, isSaneFactor } from '@plateau/core';
 import { csvRows } from './csv-rows.ts';
+import { faultInText } from './import/row-scanner.ts';
 import type { FileProblem, Result } from './problem.ts';
 
 /** At most this many faults of one file are listed. */
@@ -14,6 +15,8 @@ const REQUIRED = ['date', 'open', 'high', 'low', 'close'] as const;
  * their lines, and nothing is read when there is one.
  */
 export function readBarsCsv(text: string, file: string): Result<Bars> {
+  const large = faultInText(text, ',');
+  if (large) return { ok: false, problems: [{ file, line: large.line, message: large.message }] };
   const rows = csvRows(text);
   const problems: FileProblem[] = [];
   const refuse = (message: string, line?: number): void => {
@@ -95,8 +98,13 @@ export function readBarsCsv(text: string, file: string): Result<Bars> {
     }
     const scale = at.adjusted < 0 ? 1 : numberIn(row, at.adjusted) / close;
     const factor = at.factor < 0 ? scale : numberIn(row, at.factor);
-    if (!(scale > 0 && factor > 0 && scale < Infinity && factor < Infinity)) {
-      refuse('the adjusted close or factor is missing, zero or negative', line);
+    if (!(isSaneFactor(scale) && isSaneFactor(factor))) {
+      refuse('the adjusted close or factor is missing, zero, negative or beyond any split’s', line);
+      continue;
+    }
+    const adjusted = faultInBar(open * scale, high * scale, low * scale, close * scale, volume / scale);
+    if (adjusted) {
+      refuse(`once adjusted: ${adjusted}`, line);
       continue;
     }
     day[n] = here;

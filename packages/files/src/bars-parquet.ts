@@ -1,6 +1,6 @@
 // Bars from Parquet as Plateau writes it, to the last bit.
 
-import { type Bars, dayFromIso } from '@plateau/core';
+import { type Bars, dayFromIso, faultsInBars } from '@plateau/core';
 import { parquetMetadata, parquetRead } from 'hyparquet';
 
 const PRICES = ['Open', 'High', 'Low', 'Close', 'Volume', 'Factor'] as const;
@@ -32,5 +32,8 @@ export async function readBarsParquet(bytes: Uint8Array): Promise<Bars> {
   });
   const [open, high, low, close, volume, factor] = PRICES.map((name) => columns.get(name));
   if (!open || !high || !low || !close || !volume) throw new Error('a column is missing');
-  return { day, open, high, low, close, volume, ...(factor ? { factor } : {}) };
+  const bars = { day, open, high, low, close, volume, ...(factor ? { factor } : {}) };
+  const [fault] = faultsInBars(bars);
+  if (fault) throw new Error(`bar ${fault.place + 1}: ${fault.message}`);
+  return bars;
 }

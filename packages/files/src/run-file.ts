@@ -2,6 +2,8 @@
 
 import { dayFromIso, isoFromDay, type RunRequest, type Universe } from '@plateau/core';
 import Joi from 'joi';
+import { readJson } from './json.ts';
+import { LIMITS } from './limits.ts';
 import type { Result } from './problem.ts';
 import { readStrategy, STRATEGY_FORMAT } from './strategy-file.ts';
 
@@ -22,6 +24,31 @@ export interface RunFile {
 }
 
 const date = Joi.string().custom((text: string, helpers) => dayFromIso(text) ?? helpers.error('any.invalid'));
+/** One by one, for a universe may have a hundred thousand rows. */
+function readMembers(rows: readonly unknown[], helpers: Joi.CustomHelpers): unknown {
+  const members: unknown[] = [];
+  for (const row of rows) {
+    const { symbol, from, to, group, ...more } = (row ?? {}) as Record<string, unknown>;
+    const days = [from, to].map((text) => (text === undefined ? undefined : dayFromIso(String(text))));
+    const [first, last] = days;
+    const sound =
+      typeof symbol === 'string' &&
+      symbol !== '' &&
+      (from === undefined || first !== undefined) &&
+      (to === undefined || last !== undefined) &&
+      (group === undefined || typeof group === 'string') &&
+      Object.keys(more).length === 0;
+    if (!sound) return helpers.error('any.invalid');
+    members.push({
+      symbol,
+      ...(first !== undefined && { from: first }),
+      ...(last !== undefined && { to: last }),
+      ...(group !== undefined && { group }),
+    });
+  }
+  return members;
+}
+
 const schema = Joi.object({
   format: Joi.valid(RUN_FORMAT).required(),
   name: Joi.string().allow('').max(1000).required(),
@@ -34,9 +61,7 @@ const schema = Joi.object({
   universe: Joi.object({
     id: Joi.string().required(),
     name: Joi.string().allow('').required(),
-    members: Joi.array()
-      .items(Joi.object({ symbol: Joi.string().required(), from: date, to: date, group: Joi.string() }))
-      .required(),
+    members: Joi.array().max(LIMITS.members).custom(readMembers).required(),
   }).required(),
   data: Joi.string().required(),
   engine: Joi.string().required(),
@@ -72,13 +97,9 @@ export function writeRunFile({ name, at, request, universe, data, engine, summar
 /** Reads a run file; every fault is told in a sentence. */
 export function readRunFile(text: string, file: string): Result<RunFile> {
   const refuse = (message: string) => ({ ok: false, problems: [{ file, message }] }) as const;
-  let json: unknown;
-  try {
-    json = JSON.parse(text);
-  } catch (error) {
-    return refuse(`this is no JSON: ${(error as Error).message}`);
-  }
-  const { error, value } = schema.validate(json, { convert: false });
+  const json = readJson(text);
+  if (!json.ok) return refuse(json.message);
+  const { error, value } = schema.validate(json.value, { convert: false });
   if (error) return refuse(`this is no run of Plateau: ${error.message.replace(/"([^"]*)"/g, '“$1”')}`);
   const strategy = readStrategy(value.strategy, file);
   if (!strategy.ok) return strategy;

@@ -3,6 +3,7 @@
 import { readOutline, type Strategy, writeOutline } from '@plateau/core';
 import { strToU8, zipSync } from 'fflate';
 import Joi from 'joi';
+import { readJson } from './json.ts';
 import type { Result } from './problem.ts';
 
 type Side = NonNullable<Strategy['long']>;
@@ -172,13 +173,10 @@ export function readStrategy(value: unknown, file: string): Result<Strategy> {
 
 /** Reads the text of a strategy file. */
 export function readStrategyFile(text: string, file: string): Result<Strategy> {
-  let value: unknown;
-  try {
-    value = JSON.parse(text);
-  } catch (error) {
-    return { ok: false, problems: [{ file, message: `this is no JSON: ${(error as Error).message}` }] };
-  }
-  return readStrategy(value, file);
+  const json = readJson(text);
+  return json.ok
+    ? readStrategy(json.value, file)
+    : { ok: false, problems: [{ file, message: json.message }] };
 }
 
 /** The text of a strategy file; reading it gives the same strategy, its rules in the form printRule gives them. */

@@ -2,11 +2,19 @@
 
 import { dayFromIso, isoFromDay, type Membership, type Universe } from '@plateau/core';
 import { csvRows } from './csv-rows.ts';
+import { faultInText } from './import/row-scanner.ts';
+import { LIMITS, told } from './limits.ts';
 import type { FileProblem, Result } from './problem.ts';
 import { writeCsv } from './write-csv.ts';
 
 export function readUniverseCsv(text: string, file: string): Result<Universe> {
+  const fault = faultInText(text, ',');
+  if (fault) return { ok: false, problems: [{ file, line: fault.line, message: fault.message }] };
   const rows = [...csvRows(text)];
+  if (rows.length > LIMITS.members + 1) {
+    const message = `a universe may have ${told(LIMITS.members)} rows; this one has ${told(rows.length - 1)}`;
+    return { ok: false, problems: [{ file, message }] };
+  }
   const header = (rows[0] ?? []).map((name) => name.trim().toLowerCase());
   const at = {
     symbol: header.indexOf('symbol'),

@@ -1,10 +1,12 @@
 // A whole workspace as one zip: bars as Parquet, all else as JSON; and back.
 
 import { type Bars, fingerprint } from '@plateau/core';
-import { unzipSync, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
+import { type UnzipFileInfo, unzipSync, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import Joi from 'joi';
 import { barsParquet } from './bars-export.ts';
 import { readBarsParquet } from './bars-parquet.ts';
+import { readJson } from './json.ts';
+import { LIMITS } from './limits.ts';
 
 const WORKSPACE_FORMAT = 'plateau-workspace/1';
 const CONTENTS = 'workspace.json';
@@ -98,24 +100,32 @@ const schema = Joi.object({
     .required(),
 });
 
-const entry = (zip: Uint8Array, path: string): Uint8Array | undefined =>
-  unzipSync(zip, { filter: ({ name }) => name === path })[path];
+/** One file of the zip. @throws when it would unpack to more than a workspace holds */
+function entry(zip: Uint8Array, path: string): Uint8Array | undefined {
+  const filter = ({ name, size, originalSize }: UnzipFileInfo): boolean => {
+    if (name !== path) return false;
+    if (originalSize > LIMITS.json || (originalSize > 1e6 && originalSize > size * LIMITS.growth))
+      throw new Error(TOO_LARGE);
+    return true;
+  };
+  return unzipSync(zip, { filter })[path];
+}
+
+const TOO_LARGE = 'it unpacks to more than a workspace holds';
 
 /** What a workspace holds. @throws with a sentence when the bytes are no workspace, or one of another format */
 export function readWorkspace(zip: Uint8Array): WorkspaceContents {
   let json: Uint8Array | undefined;
   try {
     json = entry(zip, CONTENTS);
-  } catch {
-    throw new Error('The file is no zip, or is damaged.');
+  } catch (error) {
+    const why = (error as Error).message === TOO_LARGE ? `: ${TOO_LARGE}` : '';
+    throw new Error(`The file is no zip, or is damaged${why}.`);
   }
   if (!json) throw new Error(`The zip is no workspace: it holds no ${CONTENTS}.`);
-  let value: unknown;
-  try {
-    value = JSON.parse(new TextDecoder().decode(json));
-  } catch {
-    throw new Error(`The workspace is damaged: its ${CONTENTS} cannot be read.`);
-  }
+  const read = readJson(new TextDecoder().decode(json));
+  if (!read.ok) throw new Error(`The workspace is damaged: its ${CONTENTS} cannot be read, ${read.message}.`);
+  const { value } = read;
   const format = (value as Json | null)?.format;
   if (format !== WORKSPACE_FORMAT) {
     throw new Error(

@@ -1,7 +1,7 @@
 // Repairs: what the trader decided about bars that look wrong. They are laid over the imported bars when these are read,
 // and can be taken off again; the bars themselves are never touched.
 
-import type { Bars } from '../bars/bars.ts';
+import { type Bars, faultsInBars, isSaneFactor } from '../bars/bars.ts';
 import { countUntil } from '../days/calendar.ts';
 import type { Day } from '../days/day.ts';
 import type { Finding, FindingKind } from './findings.ts';
@@ -28,17 +28,23 @@ function placeOf(days: Int32Array, day: Day): number {
   return days[place] === day ? place : -1;
 }
 
-/** The repairs that find the bar they were made for. */
+/** The repairs that find the bar they were made for, and can be: a split of nothing or a dividend of more than the price cannot. */
 function fitting(bars: Bars, repairs: readonly Repair[]): Repair[] {
   return repairs.filter((repair) => {
     if (repair.kind === 'accept') return true;
     const place = placeOf(bars.day, repair.day);
-    return place >= 0 && bars.close[place] === repair.close;
+    if (place < 0 || bars.close[place] !== repair.close) return false;
+    if (repair.kind === 'split') return isSaneFactor(repair.ratio);
+    if (repair.kind === 'dividend') {
+      return repair.amount >= 0 && (place === 0 || repair.amount < bars.close[place - 1]);
+    }
+    return true;
   });
 }
 
 /**
- * The bars with the repairs laid over them; `bars` itself when none fits. A dividend's share is taken of the close before it
+ * The bars with the repairs laid over them; `bars` itself when none fits, or when together they would put a price or a
+ * volume beyond any market's. A dividend's share is taken of the close before it
  * as imported, splits between them included, so the order of the repairs does not matter.
  */
 export function repairedBars(bars: Bars, repairs: readonly Repair[]): Bars {
@@ -56,7 +62,7 @@ export function repairedBars(bars: Bars, repairs: readonly Repair[]): Bars {
       price[place - 1] *= repair.ratio;
       shares[place - 1] *= repair.ratio;
     } else if (place > 0 && repair.kind === 'dividend') {
-      price[place - 1] *= Math.max(0, 1 - repair.amount / bars.close[place - 1]) || 1;
+      price[place - 1] *= 1 - repair.amount / bars.close[place - 1];
     }
   }
   for (let i = size - 2; i >= 0; i--) {
@@ -68,7 +74,7 @@ export function repairedBars(bars: Bars, repairs: readonly Repair[]): Bars {
     Float64Array.from(kept, (i) => (up ? column[i] * scale[i] : column[i] / scale[i]));
   const factor = bars.factor ?? new Float64Array(size).fill(1);
   const [open, high, low, close] = PRICES.map((name) => scaled(bars[name], price, true));
-  return {
+  const repaired = {
     day: Int32Array.from(kept, (i) => bars.day[i]),
     open,
     high,
@@ -77,6 +83,7 @@ export function repairedBars(bars: Bars, repairs: readonly Repair[]): Bars {
     volume: scaled(bars.volume, shares, false),
     factor: scaled(factor, price, true),
   };
+  return faultsInBars(repaired).length > 0 ? bars : repaired;
 }
 
 /** The findings that no repair has settled: not accepted, and no gap that dropped bars alone have torn. */

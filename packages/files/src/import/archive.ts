@@ -1,6 +1,7 @@
 // Zip archives in: only tables, only so large, and never a path that leads anywhere.
 
 import { type UnzipFileInfo, unzip } from 'fflate';
+import { LIMITS, told } from '../limits.ts';
 
 export interface Entry {
   readonly path: string;
@@ -10,11 +11,6 @@ export interface Entry {
 export type Unpacked =
   | { readonly ok: true; readonly entries: readonly Entry[]; readonly skipped: readonly string[] }
   | { readonly ok: false; readonly message: string };
-
-const MOST_BYTES = 2e9;
-const MOST_ENTRIES = 50_000;
-/** A table of numbers packs to a tenth or so; what grows a thousandfold is there to fill a memory. */
-const MOST_GROWTH = 1000;
 
 /** The files of an archive that `wanted` takes. @param wanted is asked with each entry's path */
 export function unpack(bytes: Uint8Array, wanted: (path: string) => boolean): Promise<Unpacked> {
@@ -31,10 +27,11 @@ export function unpack(bytes: Uint8Array, wanted: (path: string) => boolean): Pr
     }
     total += originalSize;
     count++;
-    if (total > MOST_BYTES) fault = 'the archive unpacks to more than 2 GB';
-    if (count > MOST_ENTRIES) fault = 'the archive holds more than 50,000 files';
-    if (originalSize > 1e6 && originalSize > size * MOST_GROWTH) {
-      fault = `${name} would unpack to ${MOST_GROWTH} times its size and more: no table does`;
+    if (total > LIMITS.unpacked) fault = 'the archive unpacks to more than 2 GB';
+    if (count > LIMITS.entries)
+      fault = `the archive holds more than ${told(LIMITS.entries)} tables; split it`;
+    if (originalSize > 1e6 && originalSize > size * LIMITS.growth) {
+      fault = `${name} would unpack to ${LIMITS.growth} times its size and more: no table does`;
     }
     return fault === undefined;
   };

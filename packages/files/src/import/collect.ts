@@ -1,6 +1,15 @@
 // Rows to bars: sorted, checked, adjusted, with an account of what was read, changed and refused.
 
-import { type Bars, type Day, faultInBar, isoFromDay } from '@plateau/core';
+import {
+  type Bars,
+  barsWithout,
+  type Day,
+  faultInBar,
+  faultsInBars,
+  isoFromDay,
+  isSaneFactor,
+} from '@plateau/core';
+import { LIMITS, told } from '../limits.ts';
 import { dayFromCell, numberFromCell } from './cells.ts';
 import type { Layout, Role } from './layout.ts';
 
@@ -38,38 +47,39 @@ const MOST_NOTES = 5000;
 const FIELDS = ['open', 'high', 'low', 'close', 'volume', 'factor', 'split', 'dividend'] as const;
 type Field = (typeof FIELDS)[number];
 
+/** Room that an instrument begins with: a table may hold thousands of instruments with a row or two each. */
+const FIRST_ROOM = 8;
+
 /** One instrument's rows as they come. */
 class Rows {
-  day = new Int32Array(256);
-  line = new Int32Array(256);
-  readonly columns: Record<Field, Float64Array> = {
-    open: new Float64Array(256),
-    high: new Float64Array(256),
-    low: new Float64Array(256),
-    close: new Float64Array(256),
-    volume: new Float64Array(256),
-    factor: new Float64Array(256),
-    split: new Float64Array(256),
-    dividend: new Float64Array(256),
-  };
+  day = new Int32Array(FIRST_ROOM);
+  line = new Int32Array(FIRST_ROOM);
+  /** the number of the file that each came from */
+  file = new Int32Array(FIRST_ROOM);
+  readonly columns = Object.fromEntries(
+    FIELDS.map((field) => [field, new Float64Array(FIRST_ROOM)]),
+  ) as Record<Field, Float64Array>;
   count = 0;
 
-  add(day: Day, line: number, values: Record<Field, number>): void {
+  add(day: Day, file: number, line: number, values: Record<Field, number>): void {
     if (this.count === this.day.length) this.#grow();
     this.day[this.count] = day;
     this.line[this.count] = line;
+    this.file[this.count] = file;
     for (const field of FIELDS) this.columns[field][this.count] = values[field];
     this.count++;
   }
 
   #grow(): void {
     const size = this.day.length * 2;
-    const days = new Int32Array(size);
-    const lines = new Int32Array(size);
-    days.set(this.day);
-    lines.set(this.line);
-    this.day = days;
-    this.line = lines;
+    const longerOf = (column: Int32Array<ArrayBuffer>): Int32Array<ArrayBuffer> => {
+      const longer = new Int32Array(size);
+      longer.set(column);
+      return longer;
+    };
+    this.day = longerOf(this.day);
+    this.line = longerOf(this.line);
+    this.file = longerOf(this.file);
     for (const field of FIELDS) {
       const longer = new Float64Array(size);
       longer.set(this.columns[field]);
@@ -81,6 +91,7 @@ class Rows {
 /** Takes the rows of a batch of files; {@link finish} gives the bars. */
 export class Collector {
   readonly #instruments = new Map<string, Rows>();
+  readonly #files: string[] = [];
   readonly #notes: RowNote[] = [];
   readonly #events: ShareEvent[] = [];
   #rows = 0;
@@ -88,16 +99,23 @@ export class Collector {
 
   /** @param own the symbol of a file with one instrument */
   file(file: string, layout: Layout, own: string): FileCollector {
+    this.#files.push(file);
     return new FileCollector(this, file, layout, own);
   }
 
+  /** A bar of the file that was begun last. @throws with a sentence when there are more instruments than any market has */
   take(symbol: string, day: Day, line: number, values: Record<Field, number>): void {
     let rows = this.#instruments.get(symbol);
     if (!rows) {
+      if (this.#instruments.size === LIMITS.symbols) {
+        throw new Error(
+          `${this.#files.at(-1)}, line ${line}: over ${told(LIMITS.symbols)} instruments in one import. Is the symbol’s column right?`,
+        );
+      }
       rows = new Rows();
       this.#instruments.set(symbol, rows);
     }
-    rows.add(day, line, values);
+    rows.add(day, this.#files.length - 1, line, values);
   }
 
   event(event: ShareEvent): void {
@@ -160,7 +178,8 @@ export class Collector {
   }
 
   /** Splits multiply later prices' scale onto earlier ones; a factor or adjusted close has been read with its row. */
-  #adjusted(symbol: string, { day, columns }: Rows, order: readonly number[]): Bars {
+  #adjusted(symbol: string, rows: Rows, order: readonly number[]): Bars {
+    const { day, columns } = rows;
     const n = order.length;
     const at = (field: Field, k: number): number => columns[field][order[k] ?? 0] ?? Number.NaN;
     const scale = new Float64Array(n);
@@ -170,13 +189,20 @@ export class Collector {
     for (let k = n - 1; k >= 0; k--) {
       scale[k] = later;
       const split = at('split', k);
-      if (split > 0 && split !== 1) {
+      if (split !== 1) {
         later /= split;
         splits++;
       }
       const dividend = at('dividend', k);
       const before = k > 0 ? at('close', k - 1) : Number.NaN;
-      if (dividend > 0 && before > dividend) {
+      if (dividend > 0 && dividend >= before) {
+        this.#refuse(
+          rows,
+          order[k],
+          symbol,
+          `the dividend ${dividend} is not below the close before, ${before}: left out`,
+        );
+      } else if (dividend > 0 && k > 0) {
         later *= 1 - dividend / before;
         dividends++;
       }
@@ -189,7 +215,7 @@ export class Collector {
       Float64Array.from({ length: n }, (_x, k) => at(field, k) * by(k));
     const price = (k: number): number => scale[k] ?? 1;
     const factor = Float64Array.from({ length: n }, (_x, k) => at('factor', k) * price(k));
-    const bars = {
+    const bars: Bars = {
       day: Int32Array.from({ length: n }, (_x, k) => day[order[k] ?? 0] ?? 0),
       open: column('open', price),
       high: column('high', price),
@@ -197,7 +223,25 @@ export class Collector {
       close: column('close', price),
       volume: column('volume', (k) => 1 / price(k)),
     };
-    return factor.every((x) => x === 1) ? bars : { ...bars, factor };
+    const made = factor.every((x) => x === 1) ? bars : { ...bars, factor };
+    return this.#sound(symbol, rows, order, made);
+  }
+
+  /** The bars that are still sound once they are adjusted; the others are refused by their lines. */
+  #sound(symbol: string, rows: Rows, order: readonly number[], bars: Bars): Bars {
+    const faults = faultsInBars(bars);
+    for (const { place, message } of faults) {
+      const day = isoFromDay(bars.day[place] ?? 0);
+      this.#refuse(rows, order[place], symbol, `${day}, once adjusted: ${message}`);
+    }
+    return barsWithout(bars, new Set(faults.map(({ place }) => place)));
+  }
+
+  /** Refuses what stands in one of an instrument's rows. */
+  #refuse(rows: Rows, row: number | undefined, symbol: string, message: string): void {
+    const file = this.#files[rows.file[row ?? -1] ?? -1] ?? '';
+    const line = rows.line[row ?? -1];
+    this.note({ file, ...(line !== undefined && { line }), symbol, kind: 'refused', message });
   }
 }
 
@@ -262,10 +306,9 @@ class FileCollector {
     };
     const split = number('split', 1);
     const dividend = number('dividend', 0);
-    if (!(split > 0 && split < Infinity && dividend >= 0 && dividend < Infinity)) {
-      return this.#refuse(line, symbol, `${isoFromDay(day)}: the split or dividend is no number`);
-    }
-    this.#all.event({ symbol, day, split: split || 1, dividend });
+    const fault = faultInEvents(split, dividend);
+    if (fault) return this.#refuse(line, symbol, `${isoFromDay(day)}: ${fault}`);
+    this.#all.event({ symbol, day, split, dividend });
   }
 
   #bar(row: readonly string[], line: number, day: Day, symbol: string): void {
@@ -282,10 +325,12 @@ class FileCollector {
     const adjusted = number('adjusted', close) / close;
     const factor = number('factor', adjusted);
     const volume = this.#at.volume < 0 ? 0 : blank(number('volume', 0), 0);
-    this.#take(line, day, symbol, { open, high, low, close, volume }, adjusted, factor, {
-      split: blank(splitFromCell(row[this.#at.split] ?? '', this.#layout.decimal), 1) || 1,
-      dividend: blank(number('dividend', 0), 0),
-    });
+    // A split of 0 is how some files write none.
+    const split = blank(splitFromCell(row[this.#at.split] ?? '', this.#layout.decimal), 1) || 1;
+    const dividend = blank(number('dividend', 0), 0);
+    const unsound = faultInEvents(split, dividend);
+    if (unsound) return this.#refuse(line, symbol, `${isoFromDay(day)}: ${unsound}`);
+    this.#take(line, day, symbol, { open, high, low, close, volume }, adjusted, factor, { split, dividend });
   }
 
   #take(
@@ -300,8 +345,12 @@ class FileCollector {
     const { open, high, low, close, volume } = bar;
     const fault = faultInBar(open, high, low, close, volume);
     if (fault) return this.#refuse(line, symbol, `${isoFromDay(day)}: ${fault}`);
-    if (!(scale > 0 && scale < Infinity && factor > 0 && factor < Infinity)) {
-      return this.#refuse(line, symbol, 'the adjusted close or factor is missing, zero or negative');
+    if (!(isSaneFactor(scale) && isSaneFactor(factor))) {
+      return this.#refuse(
+        line,
+        symbol,
+        `${isoFromDay(day)}: the adjusted close or factor is missing, zero, negative or beyond any split’s`,
+      );
     }
     this.#all.take(symbol, day, line, {
       open: open * scale,
@@ -317,6 +366,16 @@ class FileCollector {
   #refuse(line: number, symbol: string, message: string): void {
     this.#all.note({ file: this.#file, line, symbol, kind: 'refused', message });
   }
+}
+
+/** Shares after a split for each before it lie within this and its inverse. */
+const LARGEST_SPLIT = 1e6;
+
+/** What is wrong with a split or dividend; undefined when they can be. */
+function faultInEvents(split: number, dividend: number): string | undefined {
+  if (!(split >= 1 / LARGEST_SPLIT && split <= LARGEST_SPLIT)) return `the split ${split} is none`;
+  if (!(dividend >= 0 && dividend < Infinity)) return `the dividend ${dividend} is none`;
+  return undefined;
 }
 
 /** A number, or new for old shares as “2:1”, “2/1” or “2 for 1”. */

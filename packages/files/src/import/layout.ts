@@ -36,49 +36,52 @@ export interface Layout {
   readonly roles: readonly Role[];
 }
 
-const NAMES: Record<string, Role> = {
-  date: 'date',
-  day: 'date',
-  time: 'date',
-  timestamp: 'date',
-  datum: 'date',
-  datetime: 'date',
-  symbol: 'symbol',
-  ticker: 'symbol',
-  instrument: 'symbol',
-  code: 'symbol',
-  open: 'open',
-  o: 'open',
-  high: 'high',
-  h: 'high',
-  max: 'high',
-  low: 'low',
-  l: 'low',
-  min: 'low',
-  close: 'close',
-  c: 'close',
-  last: 'close',
-  price: 'close',
-  value: 'close',
-  rate: 'close',
-  volume: 'volume',
-  vol: 'volume',
-  v: 'volume',
-  adjclose: 'adjusted',
-  adjustedclose: 'adjusted',
-  adj: 'adjusted',
-  factor: 'factor',
-  split: 'split',
-  splits: 'split',
-  stocksplits: 'split',
-  splitfactor: 'split',
-  splitratio: 'split',
-  dividend: 'dividend',
-  exdate: 'date',
-  dividends: 'dividend',
-};
+/** A map, for a header may bear any name, `constructor` too. */
+const NAMES = new Map<string, Role>(
+  Object.entries({
+    date: 'date',
+    day: 'date',
+    time: 'date',
+    timestamp: 'date',
+    datum: 'date',
+    datetime: 'date',
+    symbol: 'symbol',
+    ticker: 'symbol',
+    instrument: 'symbol',
+    code: 'symbol',
+    open: 'open',
+    o: 'open',
+    high: 'high',
+    h: 'high',
+    max: 'high',
+    low: 'low',
+    l: 'low',
+    min: 'low',
+    close: 'close',
+    c: 'close',
+    last: 'close',
+    price: 'close',
+    value: 'close',
+    rate: 'close',
+    volume: 'volume',
+    vol: 'volume',
+    v: 'volume',
+    adjclose: 'adjusted',
+    adjustedclose: 'adjusted',
+    adj: 'adjusted',
+    factor: 'factor',
+    split: 'split',
+    splits: 'split',
+    stocksplits: 'split',
+    splitfactor: 'split',
+    splitratio: 'split',
+    dividend: 'dividend',
+    exdate: 'date',
+    dividends: 'dividend',
+  } as const),
+);
 
-const roleOf = (name: string): Role | undefined => NAMES[name.toLowerCase().replace(/[^a-z]/g, '')];
+const roleOf = (name: string): Role | undefined => NAMES.get(name.toLowerCase().replace(/[^a-z]/g, ''));
 
 /** The likeliest layout of a table's first rows. */
 export function guessLayout(rows: readonly (readonly string[])[]): Layout {
@@ -92,14 +95,14 @@ export function guessLayout(rows: readonly (readonly string[])[]): Layout {
   const named = first.map(roleOf);
   const header = named.some((role) => role !== undefined) || isHeader(first, body);
   const data = header ? body : table;
-  const dates = Array.from({ length: columns }, (_x, k) => guessDateOrder(column(k, data)));
-  const dateColumn = bestDateColumn(named, dates);
+  const dateColumn = dateColumnOf(named, columns, (k) => guessDateOrder(column(k, data)).share);
+  const dates = guessDateOrder(column(dateColumn, data));
   const decimal = guessDecimal(data.flat());
   const isNumber = (k: number): boolean => {
     const cells = column(k, data);
     return cells.length > 0 && cells.every((cell) => !Number.isNaN(numberFromCell(cell, decimal)));
   };
-  const common = { header, skip, dates: dates[dateColumn]?.order ?? 'ymd', decimal } as const;
+  const common = { header, skip, dates: dates.order, decimal } as const;
   const numbers = Array.from(named.keys()).filter((k) => k !== dateColumn && isNumber(k));
   const events = named.includes('split') || named.includes('dividend');
   if (header && events && !named.includes('close')) {
@@ -111,11 +114,12 @@ export function guessLayout(rows: readonly (readonly string[])[]): Layout {
   const priceNames = named.filter((role) => role && role !== 'date' && role !== 'symbol').length;
   if (header && priceNames === 0 && numbers.length > 0) {
     const one = columns === 2;
+    const isOne = new Set(numbers);
     return {
       ...common,
       shape: one ? 'single' : 'wide',
       roles: Array.from({ length: columns }, (_x, k) =>
-        k === dateColumn ? 'date' : numbers.includes(k) ? 'close' : 'ignore',
+        k === dateColumn ? 'date' : isOne.has(k) ? 'close' : 'ignore',
       ),
     };
   }
@@ -144,13 +148,23 @@ function isHeader(first: readonly string[], body: readonly (readonly string[])[]
   );
 }
 
-function bestDateColumn(
+/** Dates stand in one of the first columns, or under a name that says so: others are not looked at. */
+const DATES_WITHIN = 30;
+
+function dateColumnOf(
   named: readonly (Role | undefined)[],
-  dates: readonly { readonly share: number }[],
+  columns: number,
+  shareOfDates: (column: number) => number,
 ): number {
   const byName = named.indexOf('date');
   if (byName >= 0) return byName;
-  return dates.reduce((best, { share }, k) => (share > (dates[best]?.share ?? 0) ? k : best), 0);
+  let best = 0;
+  let most = 0;
+  for (let k = 0; k < Math.min(columns, DATES_WITHIN); k++) {
+    const share = shareOfDates(k);
+    if (share > most) [best, most] = [k, share];
+  }
+  return best;
 }
 
 /** Without a header: open, high, low, close, volume in that order, or one value. */
@@ -158,18 +172,24 @@ function rolesByPlace(columns: number, dateColumn: number, isNumber: (k: number)
   const numbers = Array.from({ length: columns }, (_x, k) => k).filter(
     (k) => k !== dateColumn && isNumber(k),
   );
+  const places = new Map(numbers.map((k, place) => [k, place]));
   const order: readonly Role[] =
     numbers.length >= 4 ? ['open', 'high', 'low', 'close', 'volume'] : ['close', 'volume'];
   return Array.from({ length: columns }, (_x, k): Role => {
     if (k === dateColumn) return 'date';
-    const place = numbers.indexOf(k);
-    if (place >= 0) return order[place] ?? 'ignore';
+    const place = places.get(k);
+    if (place !== undefined) return order[place] ?? 'ignore';
     return k < (numbers[0] ?? columns) ? 'symbol' : 'ignore';
   });
 }
 
 function firstOfEach(roles: readonly Role[]): Role[] {
-  return roles.map((role, k) => (role !== 'ignore' && roles.indexOf(role) < k ? 'ignore' : role));
+  const seen = new Set<Role>();
+  return roles.map((role) => {
+    if (seen.has(role)) return 'ignore';
+    seen.add(role);
+    return role;
+  });
 }
 
 /** Names files of one shape, so that a choice made for one serves the next: its header, or its width without one. */
@@ -189,11 +209,12 @@ export function faultInLayout({ shape, roles }: Layout): string | undefined {
     return shape === 'wide' ? 'No column is an instrument.' : 'Say which column is the close or the value.';
   }
   if (shape === 'long' && !roles.includes('symbol')) return 'Say which column is the symbol.';
+  const seen = new Set<Role>();
   for (const role of roles) {
-    const many = roles.filter((other) => other === role).length > 1;
-    if (many && role !== 'ignore' && !(shape === 'wide' && role === 'close')) {
+    if (seen.has(role) && role !== 'ignore' && !(shape === 'wide' && role === 'close')) {
       return `Two columns are the ${role}; ignore one.`;
     }
+    seen.add(role);
   }
   return undefined;
 }

@@ -6,7 +6,10 @@ import { decompress as zstd } from 'fzstd';
 import { type FileMetaData, parquetMetadata, parquetReadObjects } from 'hyparquet';
 import Papa from 'papaparse';
 import { readSheet } from 'read-excel-file/universal';
+import { LIMITS, told } from '../limits.ts';
+import { faultInText } from './row-scanner.ts';
 import { decodeText, guessSeparator } from './text.ts';
+import { sizedWorkbook } from './workbook-size.ts';
 
 export type TableKind = 'csv' | 'xlsx' | 'parquet';
 
@@ -33,26 +36,16 @@ export async function readTable(kind: TableKind, bytes: Uint8Array, separator?: 
   }
 }
 
-/** Longest cell of a table of prices; a longer one is an open quote that swallowed rows, or no such table. */
-const LONGEST_CELL = 10_000;
-
 function readCsv(text: string, separator = guessSeparator(text)): Table {
   if (text.includes('\u0000')) return { ok: false, message: 'the file holds binary data, not text' };
-  const { data } = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), {
-    delimiter: separator,
-  });
-  const line = data.findIndex((row) => row.some((cell) => cell.length > LONGEST_CELL));
-  if (line >= 0) {
-    return {
-      ok: false,
-      message: `line ${line + 1} has a cell of over 10,000 characters: is a quote left open?`,
-    };
-  }
+  const fault = faultInText(text, separator);
+  if (fault) return { ok: false, message: `line ${fault.line}: ${fault.message}` };
+  const { data } = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), { delimiter: separator });
   return { ok: true, rows: data };
 }
 
 async function readWorkbook(bytes: Uint8Array): Promise<string[][]> {
-  const rows = await readSheet(bytes.slice().buffer);
+  const rows = await readSheet(sizedWorkbook(bytes).slice().buffer);
   return rows.map((row) => row.map(cellText));
 }
 
@@ -76,6 +69,10 @@ const ROWS_PER_BYTE = 1000;
 function faultInParquet({ num_rows, row_groups, schema }: FileMetaData, size: number): string | undefined {
   if (Number(num_rows) > size * ROWS_PER_BYTE) return 'it promises more rows than it can hold';
   if (schema.length < 2) return 'it has no columns';
+  if (schema.length > LIMITS.columns) return `it has over ${told(LIMITS.columns)} columns`;
+  if (Number(num_rows) * (schema.length - 1) > LIMITS.parquetValues) {
+    return `it holds over ${told(LIMITS.parquetValues)} values; split it`;
+  }
   for (const group of row_groups) {
     for (const { meta_data: column } of group.columns) {
       if (!column) return 'a column is missing';
@@ -83,6 +80,7 @@ function faultInParquet({ num_rows, row_groups, schema }: FileMetaData, size: nu
       const end = from + Number(column.total_compressed_size);
       if (!(from >= 0 && end > from && end <= size)) return 'a column lies outside the file';
       if (column.num_values !== group.num_rows) return 'its columns are not equally long';
+      if (Number(column.total_uncompressed_size) > LIMITS.unpacked) return 'a column unpacks to over 2 GB';
     }
   }
   return undefined;
