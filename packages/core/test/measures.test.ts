@@ -3,6 +3,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Bars } from '../src/bars/bars.ts';
 import { catalogue, formOf } from '../src/measures/catalogue.ts';
+import { meantBy, otherNamesOf } from '../src/measures/synonyms.ts';
 import { readRule } from '../src/rules/check.ts';
 import { Evaluator } from '../src/rules/evaluate.ts';
 import { createPanel } from '../src/rules/panel.ts';
@@ -237,5 +238,21 @@ describe('every measure of the catalogue', () => {
       valuesOn(bars, '500-day average'),
       close.map(() => _),
     );
+  });
+});
+
+describe('the names of the trade', () => {
+  it('each stand for measures of the catalogue', () => {
+    const phrases = new Set(catalogue.map(({ phrase }) => phrase));
+    const named = catalogue.flatMap(({ phrase }) => otherNamesOf(phrase));
+    expect(named.length).toBeGreaterThan(60);
+    for (const name of named)
+      for (const { phrase } of meantBy(name)) expect(phrases.has(phrase), `${name}: ${phrase}`).toBe(true);
+  });
+
+  it('never are the words of another measure', () => {
+    const phrases = new Set(catalogue.map(({ phrase }) => phrase.toLowerCase()));
+    for (const { phrase } of catalogue)
+      for (const name of otherNamesOf(phrase)) expect(phrases.has(name.toLowerCase()), name).toBe(false);
   });
 });

@@ -3,8 +3,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Bars } from '../src/bars/bars.ts';
-import { readRule } from '../src/rules/check.ts';
+import { nearestReading, readRule } from '../src/rules/check.ts';
 import { Evaluator } from '../src/rules/evaluate.ts';
+import { tokensOf } from '../src/rules/highlight.ts';
 import { createPanel } from '../src/rules/panel.ts';
 import { parseRule } from '../src/rules/parse.ts';
 import { printRule } from '../src/rules/print.ts';
@@ -43,15 +44,11 @@ function faultOf(text: string, expects: 'rule' | 'value' = 'rule', position = fa
 const up = barsOf([1, 2, 3, 4, 5, 6]);
 const wave = barsOf([5, 4, 3, 4, 5, 4]);
 
-const nearestTo = (text: string): string | undefined => {
-  const read = readRule(text, { expects: 'rule' });
-  return read.ok ? text : read.problems[0].nearest;
-};
+const nearestTo = (text: string): string | undefined => nearestReading(text, { expects: 'rule' });
 
 describe('text that does not read', () => {
   it.each([
     ['close 20-day average', 'close is above 20-day average'],
-    ['close > 20-day', 'close > 20-day average'],
     ['close > (20-day average', 'close > (20-day average)'],
     ['close > 20-day average)', 'close > 20-day average'],
     ['close crosses 20-day average', 'close crosses above 20-day average'],
@@ -64,8 +61,75 @@ describe('text that does not read', () => {
     expect(nearestTo(text)).toBe(nearest);
   });
 
-  it('has no nearest when more than a word is wrong', () => {
+  it('has no nearest when more than a word is wrong, or when what is measured is missing', () => {
     expect(nearestTo('((((( close')).toBeUndefined();
+    expect(nearestTo('close > 20-day')).toBeUndefined();
+    expect(nearestTo('> 50')).toBeUndefined();
+  });
+
+  it.each([
+    ['14-day MFI < 35', '14-day money flow index < 35'],
+    ['close > 50-day EMA', 'close > 50-day exponential average'],
+    ['close > EMA(50)', 'close > 50-day exponential average'],
+    ['EMA(close, 20) > SMA(close, 50)', '20-day exponential average > 50-day average'],
+    ['RSI(2) crosses below 20', '2-day RSI crosses below 20'],
+    ['rsi(2) < 10 and close > ma(close, 200)', '2-day RSI < 10 and close > 200-day average'],
+    ['close > SMA200', 'close > 200-day average'],
+    ['close > 200 day moving average', 'close > 200-day average'],
+    ['close > 200-day simple moving average', 'close > 200-day average'],
+    ['ROC(10) > 5', '(100 * 10-day return) > 5'],
+    ['10-day rate of change > 5', '(100 * 10-day return) > 5'],
+    ['momentum(20) > 0', '20-day change > 0'],
+    ['MACD(12, 26) > 0', '12/26-day MACD > 0'],
+    ['average(volume, 20) > 200k', '20-day average of volume > 200k'],
+    ['highest(high, 20) > 5', '20-day highest of high > 5'],
+    ['close greater than 20', 'close is above 20'],
+    ['OBV is rising', 'on-balance volume is rising'],
+    ['ATR(14) > 1 && IBS < 0.2', '14-day ATR > 1 and internal bar strength < 0.2'],
+    ['universe rank of ROC(10) <= 5', 'universe rank of (100 * 10-day return) <= 5'],
+    ['rsi(14) > {limit}', '14-day RSI > {limit}'],
+  ])('in the notation %s means %s', (text, own) => {
+    const nearest = nearestReading(text, { expects: 'rule', dials: { limit: 3 } });
+    expect(nearest).toBe(own);
+  });
+
+  it.each(['vol > 100000', 'MACD(12, 26, 9) > 0', 'bands > 3', 'close > XYZ(3)', 'consecutive > 3'])(
+    'is offered no other measure for %s',
+    (text) => {
+      expect(nearestTo(text)).toBeUndefined();
+    },
+  );
+
+  it('says what a word of the trade is called here, and asks where it may mean several things', () => {
+    expect(faultOf('14-day MFI < 35')).toContain('“MFI” is called “money flow index” here');
+    expect(faultOf('vol > 100000')).toContain('“vol” may mean “volume” or “20-day volatility”');
+    expect(faultOf('close > bands')).toContain('“bands” is called “upper band” or “lower band” here');
+  });
+
+  it('is not searched for longer than it may be', () => {
+    let tries = 0;
+    const long = `${'close > 3 and '.repeat(40)}close is is above 5`;
+    nearestReading(long, { expects: 'rule' }, () => ++tries < 4);
+    expect(tries).toBe(4);
+  });
+
+  it('keeps its measures: no text offered measures more, less or other things', () => {
+    const measures = (text: string): string[] =>
+      tokensOf(text)
+        .filter(({ role }) => role === 'measure')
+        .map(({ place }) => text.slice(place.from, place.to).replace(/^[\d/{}a-z]+-day$/, 'window'))
+        .filter((word) => word !== 'window');
+    const whole = 'close is above prior 40-day high and 14-day RSI < 30 for 3 days in a row or gaps up';
+    fc.assert(
+      fc.property(fc.nat(whole.length - 1), fc.integer({ min: 1, max: 12 }), (from, count) => {
+        const torn = whole.slice(0, from) + whole.slice(from + count);
+        const nearest = nearestTo(torn);
+        if (nearest === undefined) return;
+        for (const word of measures(nearest)) expect(whole).toContain(word);
+        expect(measures(nearest).length).toBeGreaterThanOrEqual(measures(torn).length);
+      }),
+      { numRuns: 200 },
+    );
   });
 
   it('is answered with a text that reads, whatever was torn out of a rule', () => {

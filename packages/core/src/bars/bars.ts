@@ -55,6 +55,7 @@ export function faultInBar(
   volume: number,
 ): string | undefined {
   if (!(open > 0 && high > 0 && low > 0 && close > 0)) return 'a price is missing, zero or negative';
+  if (!Number.isFinite(open + high + low + close)) return 'a price is not finite';
   for (const price of [open, high, low, close]) {
     if (!(price >= LEAST && price <= GREATEST)) return `the price ${price} is beyond any market’s`;
   }

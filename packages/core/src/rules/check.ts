@@ -29,20 +29,29 @@ export type CheckedRule =
   | { readonly ok: true; readonly tree: Node }
   | { readonly ok: false; readonly problems: readonly RuleProblem[] };
 
-/**
- * Reads and checks rule text. On success the tree's dials are set and every window is a whole number; text that does not
- * parse is answered with the nearest that would.
- */
+/** Reads and checks rule text. On success the tree's dials are set and every window is a whole number. */
 export function readRule(text: string, context: RuleContext): CheckedRule {
   const parsed = parseRule(text, context.unit);
-  if (parsed.ok) return checkTree(parsed.tree, context);
+  return parsed.ok ? checkTree(parsed.tree, context) : { ok: false, problems: [parsed.problem] };
+}
+
+/**
+ * The nearest text that reads, for a text that does not parse; undefined when it parses or there is none. Many texts are tried,
+ * so it is no work for the path of a key press.
+ * @param goOn asked before each try; answers false when the time for it is over
+ */
+export function nearestReading(
+  text: string,
+  context: RuleContext,
+  goOn: () => boolean = () => true,
+): string | undefined {
+  const parsed = parseRule(text, context.unit);
+  if (parsed.ok) return undefined;
   const reads = (candidate: string): boolean => {
     const again = parseRule(candidate, context.unit);
     return again.ok && checkTree(again.tree, context).ok;
   };
-  const nearest = repair(text, parsed.problem.place, reads);
-  const problem = nearest === undefined ? parsed.problem : { ...parsed.problem, nearest };
-  return { ok: false, problems: [problem] };
+  return repair(text, parsed.problem.place, reads, goOn);
 }
 
 function checkTree(parsed: Node, context: RuleContext): CheckedRule {

@@ -1,6 +1,7 @@
 // Rule text to tree, or to the place and kind of its fault.
 
 import type { IRecognitionException, IToken } from 'chevrotain';
+import { meantBy, readingsOf } from '../measures/synonyms.ts';
 import { place, RuleParser } from './grammar.ts';
 import { RuleFault, type RuleProblem } from './problem.ts';
 import { suggestWord } from './suggest.ts';
@@ -44,6 +45,19 @@ function messageFor(error: IRecognitionException, text: string): RuleProblem {
   }
 }
 
+/** What to say of a word that is none of the language's. */
+function messageForWord(word: string): string {
+  const readings = readingsOf(word);
+  if (readings)
+    return `“${word}” may mean ${readings.map((text) => `“${text}”`).join(' or ')}: write the one you mean.`;
+  const called = meantBy(word).map(({ phrase }) => `“${phrase}”`);
+  if (called.length > 0) return `“${word}” is called ${called.join(' or ')} here.`;
+  const meant = suggestWord(word);
+  return meant
+    ? `“${word}” is not a word of the rule language. Did you mean “${meant}”?`
+    : `“${word}” is not a word of the rule language. For another instrument write: on ${word} (close).`;
+}
+
 /**
  * Reads rule text, a rule or a value, into its tree. The tree is not checked yet; see check.ts.
  * @param unit the strategy's bar unit, whose word the windows must use
@@ -60,13 +74,7 @@ export function parseRule(text: string, unit: 'day' | 'week' | 'month' = 'day'):
   }
   const unknown = tokens.find((token) => token.tokenType === w.Word);
   if (unknown) {
-    const meant = suggestWord(unknown.image);
-    return fail(
-      place(unknown),
-      meant
-        ? `“${unknown.image}” is not a word of the rule language. Did you mean “${meant}”?`
-        : `“${unknown.image}” is not a word of the rule language. For another instrument write: on ${unknown.image} (close).`,
-    );
+    return fail(place(unknown), messageForWord(unknown.image));
   }
   if (tokens.length === 0) return fail({ from: 0, to: text.length }, 'The rule is empty.');
   try {

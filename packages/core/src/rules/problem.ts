@@ -5,8 +5,6 @@ import type { Place } from './tree.ts';
 export interface RuleProblem {
   readonly place: Place;
   readonly message: string;
-  /** a text one word away that would read */
-  readonly nearest?: string;
 }
 
 /** Thrown within the parser and checker, caught at {@link parseRule}'s edge, where it becomes a value. */

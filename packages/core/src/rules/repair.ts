@@ -1,10 +1,12 @@
-// The nearest text that reads, when a rule does not: one word dropped, put in or exchanged at the fault.
+// The nearest text that reads, when a rule does not: the trade's other notation restated, or one word put in, exchanged or
+// dropped at the fault. What a rule measures is never exchanged for something else, and never dropped.
 
+import { restated } from './restate.ts';
 import { suggestWord } from './suggest.ts';
 import type { Place } from './tree.ts';
-import { knownPhrases, ruleLexer } from './words.ts';
+import * as w from './words.ts';
 
-/** What may be missing or meant at a fault, the likeliest first. */
+/** What may be missing at a fault, the likeliest first. None is a measure: what is measured only the trader knows. */
 const PIECES = [
   'and',
   ')',
@@ -19,57 +21,59 @@ const PIECES = [
   'within the last',
   'crosses above',
   'is between',
-  'on',
   'or',
-  'average',
-  '20-day average',
-  'close',
-  '20',
   '20-day',
   'at 2',
-  'of close',
 ] as const;
 
-/** Longer rules are not searched: the answer must come while one types. */
+/** What carries a rule's meaning: a word that may be a measure's, a measure, an instrument, a number. */
+const MEANING = new Set([w.Word, w.MeasureWord, w.Symbol, w.Window, w.NumberWord, w.Dial, w.Not, w.Prior]);
+
+/** Longer rules are not searched. */
 const LONGEST = 600;
 
 /**
- * A text one word away from `text` that reads, as near to the fault as there is one; undefined when there is none.
+ * A text that reads and means what `text` seems to mean; undefined when there is none, or when `goOn` said stop.
  * @param at where the fault was found; it may lie in the word before or after
+ * @param goOn asked before each try, so that the search keeps within its time
  */
-export function repair(text: string, at: Place, reads: (text: string) => boolean): string | undefined {
+export function repair(
+  text: string,
+  at: Place,
+  reads: (text: string) => boolean,
+  goOn: () => boolean = () => true,
+): string | undefined {
   if (text.length > LONGEST) return undefined;
-  const { tokens } = ruleLexer.tokenize(text);
-  const found = tokens.findIndex((token) => token.startOffset + token.image.length > at.from);
-  const fault = found < 0 ? tokens.length : found;
-  for (const place of [fault, fault + 1, fault - 1]) {
-    const token = tokens[place];
-    const from = token?.startOffset ?? text.length;
-    const to = token ? from + token.image.length : text.length;
-    if (place < 0 || place > tokens.length) continue;
-    const meant = token ? meantBy(token.image) : [];
-    for (const piece of meant) {
-      const exchanged = joined(text.slice(0, from), piece, text.slice(to));
-      if (reads(exchanged)) return exchanged;
-    }
-    for (const piece of PIECES) {
-      const put = joined(text.slice(0, from), piece, text.slice(from));
-      if (reads(put)) return put;
-    }
-    if (!token) continue;
-    const dropped = joined(text.slice(0, from), '', text.slice(to));
-    if (reads(dropped)) return dropped;
-    for (const piece of PIECES) {
-      const exchanged = joined(text.slice(0, from), piece, text.slice(to));
-      if (reads(exchanged)) return exchanged;
-    }
+  const other = restated(text);
+  if (other !== text && goOn() && reads(other)) return other;
+  for (const candidate of candidates(text, at)) {
+    if (!goOn()) return undefined;
+    if (reads(candidate)) return candidate;
   }
   return undefined;
 }
 
+function* candidates(text: string, at: Place): Generator<string> {
+  const { tokens } = w.ruleLexer.tokenize(text);
+  const found = tokens.findIndex((token) => token.startOffset + token.image.length > at.from);
+  const fault = found < 0 ? tokens.length : found;
+  for (const place of [fault, fault + 1, fault - 1]) {
+    if (place < 0 || place > tokens.length) continue;
+    const token = tokens[place];
+    const from = token?.startOffset ?? text.length;
+    const to = token ? from + token.image.length : text.length;
+    const meant = token?.tokenType === w.Word ? meantBy(token.image) : [];
+    for (const piece of meant) yield joined(text.slice(0, from), piece, text.slice(to));
+    for (const piece of PIECES) yield joined(text.slice(0, from), piece, text.slice(from));
+    if (!token || MEANING.has(token.tokenType)) continue;
+    yield joined(text.slice(0, from), '', text.slice(to));
+    for (const piece of PIECES) yield joined(text.slice(0, from), piece, text.slice(to));
+  }
+}
+
 /** Phrases that begin with a word, and the known word it may be a misspelling of. */
 function meantBy(word: string): string[] {
-  const begun = knownPhrases.filter((phrase) => phrase.startsWith(`${word.toLowerCase()} `));
+  const begun = w.knownPhrases.filter((phrase) => phrase.startsWith(`${word.toLowerCase()} `));
   const near = suggestWord(word);
   return near === undefined ? begun : [...begun, near];
 }

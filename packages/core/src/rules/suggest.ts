@@ -44,8 +44,12 @@ export function nearest(word: string, candidates: Iterable<string>): string | un
 
 const singleWords = [...new Set(knownPhrases.flatMap((text) => [text, ...text.split(' ')]))];
 
+/** A shorter word that differs by one letter may be another one altogether. */
+const SHORTEST_MISSPELT = 4;
+
 /** The word or phrase of the rule language that a misspelt word probably means. */
 export function suggestWord(word: string): string | undefined {
+  if (word.length < SHORTEST_MISSPELT) return undefined;
   const begun = knownPhrases.find((phrase) => phrase.startsWith(`${word.toLowerCase()} `));
   return begun ?? nearest(word, singleWords);
 }

@@ -34,8 +34,6 @@ export interface Problem {
   readonly message: string;
   /** where in a rule's text */
   readonly place?: Place;
-  /** a rule's text one word away that would read */
-  readonly nearest?: string;
 }
 
 export type Prepared =
