@@ -20,6 +20,8 @@ export default defineConfig({
   webServer: {
     command: `npx next start -p ${PORT}`,
     cwd: 'apps/web',
+    // The stand-in feed may be asked to be slow or to fail.
+    env: { PLATEAU_TEST_FEED: '1' },
     url: `http://localhost:${PORT}/strategies`,
     timeout: 60_000,
     reuseExistingServer: false,

@@ -23,12 +23,40 @@ registerRoute(
 );
 precacheAndRoute(MANIFEST);
 
-const pages = new NetworkFirst({ cacheName: 'pages', networkTimeoutSeconds: 4 });
-registerRoute(({ request }) => request.mode === 'navigate', pages);
-// A page's parts that the router asks for when moving between places.
-registerRoute(({ url, sameOrigin }) => sameOrigin && url.searchParams.has('_rsc'), pages);
-
 const PLACES = ['/strategies', '/market', '/runs', '/studies', '/blends'];
-self.addEventListener('install', (event) => {
-  event.waitUntil(caches.open('pages').then((cache) => cache.addAll(PLACES)));
+const PAGES = 'pages';
+/** What is shown for an address that leads nowhere. */
+const NOWHERE = '/_not-found';
+
+// Every address of a place is the same page, which reads the rest of the address itself: `/runs?run=…` is `/runs`.
+const pages = new NetworkFirst({
+  cacheName: PAGES,
+  networkTimeoutSeconds: 4,
+  plugins: [{ cacheKeyWillBeUsed: async ({ request }) => new URL(request.url).pathname }],
 });
+registerRoute(
+  ({ request }) => request.mode === 'navigate',
+  async (options) => {
+    const { pathname } = new URL(options.request.url);
+    if (PLACES.includes(pathname)) return pages.handle(options);
+    try {
+      return await fetch(options.request);
+    } catch {
+      // Without a network the start leads where the server would have sent it.
+      if (pathname === '/') return Response.redirect(PLACES[0] ?? '/', 307);
+      return (await caches.match(NOWHERE)) ?? Response.error();
+    }
+  },
+);
+// A page's parts that the router asks for when moving between places. Where one is not kept the router loads the page whole.
+registerRoute(
+  ({ url, sameOrigin }) => sameOrigin && url.searchParams.has('_rsc'),
+  new NetworkFirst({ cacheName: 'parts', networkTimeoutSeconds: 4 }),
+);
+
+async function keepPages(): Promise<void> {
+  const cache = await caches.open(PAGES);
+  await cache.addAll(PLACES);
+  await cache.put(NOWHERE, await fetch(NOWHERE));
+}
+self.addEventListener('install', (event) => event.waitUntil(keepPages()));

@@ -2,6 +2,7 @@
 
 import { type Bars, type Day, isoFromDay } from '@plateau/core';
 import { readBarsCsv } from '@plateau/files';
+import { readCatalogue } from './read-catalogue.ts';
 import type { Catalogue, Source } from './source.ts';
 
 async function fetchText(path: string): Promise<string> {
@@ -15,7 +16,7 @@ export const skerry: Source = {
   about: 'The demo market: an invented exchange, twenty-one years of daily bars.',
 
   async catalogue(): Promise<Catalogue> {
-    return JSON.parse(await fetchText('/feed/catalogue'));
+    return readCatalogue(await fetchText('/feed/catalogue'));
   },
 
   async history(symbol: string, since?: Day): Promise<Bars> {

@@ -41,3 +41,10 @@ export function summaryOfBlock(block: ArrayBuffer): { first: number; last: numbe
   const days = new Int32Array(block, HEADER, count);
   return { first: days[0] ?? 0, last: days[count - 1] ?? 0, count };
 }
+
+/** Whether a value is a block as {@link packBars} makes them. */
+export function isBlock(value: unknown): value is ArrayBuffer {
+  if (!(value instanceof ArrayBuffer) || value.byteLength < HEADER) return false;
+  const [count = 0, withFactor = 2] = new Uint32Array(value, 0, 2);
+  return withFactor <= 1 && value.byteLength === HEADER + daysBytes(count) + (5 + withFactor) * count * 8;
+}

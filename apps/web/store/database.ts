@@ -90,7 +90,8 @@ class PlateauDatabase extends Dexie {
   declare settings: EntityTable<Setting, 'key'>;
 
   constructor() {
-    super('plateau');
+    // What is answered as written is on the disk: a browser that is killed then has lost nothing.
+    super('plateau', { chromeTransactionDurability: 'strict' });
     this.version(1).stores({
       listings: 'symbol, kind',
       bars: 'symbol',

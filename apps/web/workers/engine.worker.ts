@@ -34,7 +34,7 @@ import {
   type WhySpan,
 } from '@plateau/core';
 import { type RunFormat, runTablesFile } from '@plateau/files';
-import { database } from '@/store/database.ts';
+import { readOne } from '@/store/read.ts';
 
 export interface EngineSetup {
   readonly market: SharedMarket;
@@ -74,6 +74,8 @@ export type EngineJob = {
       readonly tried: readonly number[];
       readonly beside: readonly Beside[];
     }
+  /** of the bars and memberships that a run may read */
+  | { readonly kind: 'fingerprint'; readonly symbols: readonly string[] }
   | {
       readonly kind: 'doubt';
       readonly span?: { readonly from: number; readonly to: number };
@@ -104,6 +106,7 @@ export type EngineResult =
   | { readonly kind: 'alone'; readonly alone: Alone | undefined }
   | { readonly kind: 'report'; readonly outcome: ReportOutcome }
   | { readonly kind: 'doubt'; readonly doubt: Doubt | undefined }
+  | { readonly kind: 'fingerprint'; readonly data: string }
   | { readonly kind: 'baseline'; readonly figures: BaselineFigures | undefined }
   /** a file's bytes, or why there is none */
   | { readonly kind: 'tables'; readonly file: Uint8Array | { readonly fault: string } }
@@ -116,10 +119,16 @@ function prepare(setup: EngineSetup) {
   let kept: { name: string; universe: Universe; engine: Engine } | undefined;
   let named: { key: string; data: string } | undefined;
   let shares: { key: string; of: ReturnType<typeof entryShares> } | undefined;
+  // Bars in shared memory do not change while this worker lives.
+  const dataOf = (name: string, universe: Universe, symbols: readonly string[]): string => {
+    const key = `${name} ${symbols.join(' ')}`;
+    if (named?.key !== key) named = { key, data: fingerprintOf(market, universe, symbols) };
+    return named.data;
+  };
   return async (job: EngineJob, goOn: (done: number) => boolean): Promise<EngineResult> => {
     const { universe: name, request } = job;
     if (kept?.name !== name) {
-      const universe = (await database.universes.get(name))?.members ?? [];
+      const universe = (await readOne('universes', name))?.members ?? [];
       kept = { name, universe, engine: createEngine(market, universe) };
     }
     const { engine, universe } = kept;
@@ -184,11 +193,10 @@ function prepare(setup: EngineSetup) {
           ...job.span,
           barsPerYear: barsPerYear(request.strategy.bars),
         });
-        // Bars in shared memory do not change while this worker lives.
-        const key = `${name} ${job.symbols.join(' ')}`;
-        if (named?.key !== key) named = { key, data: fingerprintOf(market, universe, job.symbols) };
-        return { kind: 'doubt', doubt: { luck, data: named.data } };
+        return { kind: 'doubt', doubt: { luck, data: dataOf(name, universe, job.symbols) } };
       }
+      case 'fingerprint':
+        return { kind: 'fingerprint', data: dataOf(name, universe, job.symbols) };
       case 'run':
         return { kind: 'run', outcome: shown(engine.run(request, goOn)) };
     }

@@ -18,6 +18,8 @@ import {
 import { expose } from 'comlink';
 import { packBars, summaryOfBlock, unpackBars } from '@/store/bar-block.ts';
 import { database, type StoredListing, type StoredRepair } from '@/store/database.ts';
+import { readAll, readEach, readOne } from '@/store/read.ts';
+import { keepReplaced, replacedBlocks } from '@/store/replaced.ts';
 
 /** A file as it would be read. */
 export interface Inspected {
@@ -48,6 +50,15 @@ export interface ImportReport {
   /** splits and dividends laid over instruments that were here */
   readonly repairs: number;
   readonly notes: readonly RowNote[];
+  /** what it changed in the store, for taking it back */
+  readonly change: ImportChange;
+}
+
+export interface ImportChange {
+  /** the listings as they were, of the instruments that were here */
+  readonly before: readonly StoredListing[];
+  readonly after: readonly StoredListing[];
+  readonly repairs: readonly StoredRepair[];
 }
 
 const PREVIEW_ROWS = 40;
@@ -60,7 +71,10 @@ const NO_LAYOUT: Layout = { shape: 'single', header: true, skip: 0, dates: 'ymd'
 let files: { path: string; content: Blob }[] = [];
 
 /** Takes the files, archives opened, and says how each would be read. */
-async function inspect(given: readonly File[]): Promise<{ files: Inspected[]; skipped: string[] }> {
+async function inspect(
+  given: readonly File[],
+  progress: (progress: ImportProgress) => void,
+): Promise<{ files: Inspected[]; skipped: string[] }> {
   files = [];
   const skipped: string[] = [];
   for (const file of given) {
@@ -81,7 +95,10 @@ async function inspect(given: readonly File[]): Promise<{ files: Inspected[]; sk
     else skipped.push(`${path} is no CSV, XLSX, Parquet or zip`);
   }
   const inspected: Inspected[] = [];
-  for (const file of files) inspected.push(await look(file.path, file.content));
+  for (const [k, file] of files.entries()) {
+    inspected.push(await look(file.path, file.content));
+    if (k % 50 === 0) progress({ bytes: k, total: files.length, rows: 0 });
+  }
   return { files: inspected, skipped };
 }
 
@@ -106,7 +123,7 @@ async function look(path: string, content: Blob): Promise<Inspected> {
   const preview = table.rows.slice(0, PREVIEW_ROWS);
   const guess = guessLayout(preview);
   const shape = shapeOf(preview, guess);
-  const known = await database.layouts.get(shape);
+  const known = await readOne('layouts', shape);
   const separator = known?.layout.separator;
   const recut = separator === undefined ? undefined : await rowsOf(path, content, separator);
   return {
@@ -149,12 +166,18 @@ async function run(
   // Writing is work too: each batch is a word of progress, or the page would take the silence for a damaged file.
   const alive = (): void => progress({ bytes, total, rows });
   return store(collector.finish(), duplicates, alive).catch((error: unknown) => {
-    throw /quota/i.test(String(error))
+    throw isFull(error)
       ? new Error(
           'The disk or the browser’s share of it is full. Nothing was imported; free some space first.',
         )
       : error;
   });
+}
+
+/** Whether a write failed for want of room: the browser's own name for it, within Dexie's or bare. */
+function isFull(error: unknown): boolean {
+  const { name, inner } = (error ?? {}) as { name?: string; inner?: { name?: string } };
+  return name === 'QuotaExceededError' || inner?.name === 'QuotaExceededError';
 }
 
 async function readRows(
@@ -173,9 +196,7 @@ async function readRows(
 
 async function store(collected: Collected, duplicates: Duplicates, alive: () => void): Promise<ImportReport> {
   const symbols = [...collected.bars.keys()];
-  const known = new Map(
-    (await database.listings.bulkGet(symbols)).flatMap((l) => (l ? [[l.symbol, l]] : [])),
-  );
+  const known = new Map((await readEach('listings', symbols)).flatMap((l) => (l ? [[l.symbol, l]] : [])));
   const run = `${Date.now()}-${crypto.randomUUID()}`;
   const kept = duplicates === 'keep' ? symbols.filter((symbol) => known.has(symbol)) : [];
   const coming = symbols.filter((symbol) => !kept.includes(symbol));
@@ -208,8 +229,10 @@ async function store(collected: Collected, duplicates: Duplicates, alive: () => 
     await database.listings.bulkPut(listings);
     await database.repairs.bulkPut(events.repairs);
   });
-  await database.blocks.bulkDelete(coming.flatMap((symbol) => known.get(symbol)?.block ?? []));
+  const before = coming.flatMap((symbol) => known.get(symbol) ?? []);
+  await keepReplaced(before.map(({ block }) => block));
   return {
+    change: { before, after: listings, repairs: events.repairs },
     instruments: coming.length,
     kept,
     bars: listings.reduce((sum, { count }) => sum + count, 0),
@@ -231,7 +254,7 @@ async function repairsFor(events: readonly ShareEvent[]) {
   const repairs: StoredRepair[] = [];
   const notes: RowNote[] = [];
   const symbols = [...new Set(events.map(({ symbol }) => symbol))];
-  const listings = await database.listings.bulkGet(symbols);
+  const listings = await readEach('listings', symbols);
   for (const [n, symbol] of symbols.entries()) {
     const block = await database.blocks.get(listings[n]?.block ?? '');
     const bars = block && unpackBars(block.block);
@@ -296,7 +319,10 @@ async function remember(shape: string, layout: Layout): Promise<void> {
 async function sweep(): Promise<number> {
   // Ids first: a source's block is written together with its name, so one seen here has its name by the next line.
   const ids = await database.blocks.toCollection().primaryKeys();
-  const named = new Set((await database.listings.toArray()).map(({ block }) => block));
+  const named = new Set([
+    ...(await readAll('listings')).map(({ block }) => block),
+    ...(await replacedBlocks(Date.now())),
+  ]);
   const old = Date.now() - YOUNG;
   const orphans = ids.filter((id) => !named.has(id) && !(Number(id.split('-')[0]) >= old));
   await database.blocks.bulkDelete(orphans);

@@ -2,6 +2,7 @@
 
 import type { RunRequest } from '@plateau/core';
 import { database } from '@/store/database.ts';
+import { readOne } from '@/store/read.ts';
 
 /** The universe's members, the benchmark, and every listing that the strategy's texts name. */
 export async function neededSymbols(
@@ -9,7 +10,7 @@ export async function neededSymbols(
   { strategy, benchmark }: RunRequest,
 ): Promise<Set<string>> {
   const [stored, listed] = await Promise.all([
-    database.universes.get(universe),
+    readOne('universes', universe),
     database.listings.toCollection().primaryKeys(),
   ]);
   const words = new Set(JSON.stringify(strategy).match(/[\p{L}\p{N}_^][\p{L}\p{N}_.&^-]*/gu));

@@ -14,9 +14,11 @@ import {
   unsettled,
 } from '@plateau/core';
 import { expose } from 'comlink';
-import { unpackBars } from '@/store/bar-block.ts';
+import Joi from 'joi';
+import { isBlock, unpackBars } from '@/store/bar-block.ts';
 import { readBars, repairsBySymbol } from '@/store/bars.ts';
 import { database, type StoredListing } from '@/store/database.ts';
+import { readAll, readOne } from '@/store/read.ts';
 
 export interface InstrumentQuality extends InstrumentMeasures {
   readonly symbol: string;
@@ -32,6 +34,23 @@ interface Kept {
   readonly calendar: Int32Array;
   readonly calendars: ReadonlyMap<string, Int32Array>;
   readonly found: readonly (InstrumentQuality & { readonly stamp: string })[];
+}
+
+const isColumn = (value: unknown): boolean => value instanceof Int32Array;
+const keptKind = Joi.object({
+  blocks: Joi.string().required(),
+  calendar: Joi.any().custom((value, helpers) => (isColumn(value) ? value : helpers.error('any.invalid'))),
+  calendars: Joi.any().custom((value, helpers) =>
+    value instanceof Map && [...value.values()].every(isColumn) ? value : helpers.error('any.invalid'),
+  ),
+  found: Joi.array()
+    .items(Joi.object({ symbol: Joi.string().required(), stamp: Joi.string().required() }).unknown())
+    .required(),
+}).required();
+
+/** What was found the last time, where it is of the kind that it must be: else all is looked through again. */
+function keptFrom(value: unknown): Kept | undefined {
+  return keptKind.validate(value, { convert: false }).error ? undefined : (value as Kept);
 }
 
 /** Instruments read at once: enough to be quick, few enough for any memory. */
@@ -50,8 +69,8 @@ async function digest(text: string): Promise<string> {
 
 /** Looks again only at the instruments whose bars or repairs have changed, unless the market's calendar has. */
 async function current(): Promise<Kept> {
-  const [listings, repairs] = await Promise.all([database.listings.toArray(), database.repairs.toArray()]);
-  const kept = (await database.settings.get(KEY))?.value as Kept | undefined;
+  const [listings, repairs] = await Promise.all([readAll('listings'), readAll('repairs')]);
+  const kept = keptFrom((await database.settings.get(KEY))?.value);
   const blocks = await digest(listings.map(blockStamp).join('\n'));
   const sameDays = kept?.blocks === blocks;
   const { calendar, calendars } = sameDays ? kept : await calendarsOf(listings);
@@ -86,7 +105,7 @@ async function inspectAll(): Promise<readonly InstrumentQuality[]> {
 
 /** Missing sessions by year and week. */
 async function gapsOf(symbol: string): Promise<GapYear[]> {
-  const listing = await database.listings.get(symbol);
+  const listing = await readOne('listings', symbol);
   const bars: Bars | undefined = listing && (await readBars([listing])).get(symbol);
   if (!bars || !listing) return [];
   const { calendar, calendars } = await current();
@@ -109,7 +128,7 @@ async function calendarsOf(
     const blocks = await database.blocks.bulkGet(batch.map(({ block }) => block));
     batch.forEach(({ source }, n) => {
       const stored = blocks[n];
-      if (!stored) return;
+      if (!isBlock(stored?.block)) return;
       const days = unpackBars(stored.block).day.slice();
       all.push(days);
       const its = bySource.get(source);

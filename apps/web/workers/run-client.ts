@@ -83,3 +83,16 @@ export async function doubtInWorker(
     signal?.removeEventListener('abort', cancel);
   }
 }
+
+/** The fingerprint of the bars and memberships a run may read. @throws as {@link reportInWorker} */
+export async function fingerprintInWorker(universe: string, request: RunRequest): Promise<string> {
+  const [engine, symbols] = await Promise.all([
+    engineFor(universe, request),
+    neededSymbols(universe, request),
+  ]);
+  const pool = await engine.pool;
+  const [result] = await pool.run([{ kind: 'fingerprint', universe, request, symbols: [...symbols].sort() }])
+    .results;
+  if (result?.kind !== 'fingerprint') throw new Error('the worker gave no fingerprint');
+  return result.data;
+}

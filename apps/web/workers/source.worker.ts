@@ -8,6 +8,7 @@ import type { Catalogue, SourceListing } from '@/sources/source.ts';
 import { sourceNamed } from '@/sources/sources.ts';
 import { packBars, summaryOfBlock, unpackBars } from '@/store/bar-block.ts';
 import { database, type StoredBlock, type StoredListing, sourceBlock } from '@/store/database.ts';
+import { readEach, readOne } from '@/store/read.ts';
 
 /** What became of one instrument that was brought up to date. */
 export interface Updated {
@@ -95,7 +96,7 @@ async function update(
   symbols: readonly string[],
   came: (updated: Updated) => void,
 ): Promise<void> {
-  const listings = (await database.listings.bulkGet([...symbols])).filter((l) => l !== undefined);
+  const listings = (await readEach('listings', [...symbols])).filter((l) => l !== undefined);
   await inLanes(listings, async (listing) => {
     try {
       came(await updateOne(source, listing));
@@ -152,7 +153,7 @@ async function renewUniverses(source: string): Promise<void> {
   const { universes } = await withRetries(() => sourceNamed(source).catalogue());
   await database.transaction('rw', database.universes, async () => {
     for (const universe of universes) {
-      const before = await database.universes.get(universe.id);
+      const before = await readOne('universes', universe.id);
       if (before?.source === source) await database.universes.put({ ...universe, name: before.name, source });
     }
   });

@@ -1,19 +1,18 @@
 // The whole store out as one zip, and back in its place.
 
-import { readWorkspace, readWorkspaceBars, type WorkspaceTables, WorkspaceWriter } from '@plateau/files';
+import {
+  readWorkspace,
+  readWorkspaceBars,
+  type WorkspaceContents,
+  type WorkspaceTables,
+  WorkspaceWriter,
+} from '@plateau/files';
 import { expose } from 'comlink';
 import { readEntry, type WrittenEntry, writableEntry } from '@/features/strategies/logbook/written-entry.ts';
-import type { Sheet } from '@/features/strategies/sheet/sheet.ts';
 import { packBars, unpackBars } from '@/store/bar-block.ts';
-import {
-  database,
-  type Setting,
-  type StoredLayout,
-  type StoredListing,
-  type StoredRepair,
-  type StoredRun,
-  type StoredUniverse,
-} from '@/store/database.ts';
+import { database } from '@/store/database.ts';
+import { readAll } from '@/store/read.ts';
+import { type Rows, readRow, TABLES, type TableName } from '@/store/rows.ts';
 
 /** What a workspace's file holds, told before it takes the place of what is here. */
 export interface WorkspaceSummary {
@@ -36,7 +35,7 @@ const COMPUTED = new Set(['quality']);
 async function pack(report: (progress: WorkspaceProgress) => void): Promise<Blob> {
   const pieces: BlobPart[] = [];
   const writer = new WorkspaceWriter((piece) => pieces.push(piece));
-  const listings = await database.listings.toArray();
+  const listings = await readAll('listings');
   for (let k = 0; k < listings.length; k += BATCH) {
     const batch = listings.slice(k, k + BATCH);
     const blocks = await database.blocks.bulkGet(batch.map(({ block }) => block));
@@ -47,13 +46,13 @@ async function pack(report: (progress: WorkspaceProgress) => void): Promise<Blob
     report({ done: Math.min(k + BATCH, listings.length), total: listings.length });
   }
   const [universes, sheets, logbook, runs, repairs, layouts, settings] = await Promise.all([
-    database.universes.toArray(),
-    database.sheets.toArray(),
-    database.logbook.toArray(),
-    database.runs.toArray(),
-    database.repairs.toArray(),
-    database.layouts.toArray(),
-    database.settings.toArray(),
+    readAll('universes'),
+    readAll('sheets'),
+    readAll('logbook'),
+    readAll('runs'),
+    readAll('repairs'),
+    readAll('layouts'),
+    readAll('settings'),
   ]);
   const rows = (table: readonly unknown[]) => table as readonly Readonly<Record<string, unknown>>[];
   const tables: WorkspaceTables = {
@@ -70,13 +69,47 @@ async function pack(report: (progress: WorkspaceProgress) => void): Promise<Blob
   return new Blob(pieces, { type: 'application/zip' });
 }
 
+/** Every table's rows. @throws with a sentence that names the first that is none */
+function rowsOf(contents: WorkspaceContents) {
+  const all = <K extends Exclude<TableName, 'blocks'>>(table: K): Rows[K][] =>
+    contents[table].map((row) => {
+      const read = readRow(table, table === 'logbook' ? entryFrom(row) : row);
+      if (read.ok) return read.row;
+      const { key, one } = TABLES[table];
+      throw new Error(
+        `The workspace is damaged: the ${one} “${String(row[key])}” cannot be read, ${read.why}.`,
+      );
+    });
+  return {
+    listings: all('listings'),
+    universes: all('universes'),
+    sheets: all('sheets'),
+    logbook: all('logbook'),
+    runs: all('runs'),
+    repairs: all('repairs'),
+    layouts: all('layouts'),
+    settings: all('settings'),
+  };
+}
+
+/** A written entry with its columns back; what is none stays as it is, for its reader to refuse. */
+function entryFrom(row: unknown): unknown {
+  try {
+    return readEntry(row as WrittenEntry);
+  } catch {
+    return row;
+  }
+}
+
 async function bytesOf(file: Blob): Promise<Uint8Array> {
   return new Uint8Array(await file.arrayBuffer());
 }
 
 /** @throws when the file is no workspace */
 async function summary(file: Blob): Promise<WorkspaceSummary> {
-  const { listings, universes, sheets, repairs } = readWorkspace(await bytesOf(file));
+  const contents = readWorkspace(await bytesOf(file));
+  rowsOf(contents);
+  const { listings, universes, sheets, repairs } = contents;
   return {
     instruments: listings.length,
     universes: universes.length,
@@ -93,6 +126,8 @@ async function summary(file: Blob): Promise<WorkspaceSummary> {
 async function restore(file: Blob, report: (progress: WorkspaceProgress) => void): Promise<void> {
   const zip = await bytesOf(file);
   const contents = readWorkspace(zip);
+  // Everything is read before anything is written.
+  const rows = rowsOf(contents);
   const run = `${Date.now()}-${crypto.randomUUID()}`;
   const named = new Map<string, string>();
   try {
@@ -106,23 +141,23 @@ async function restore(file: Blob, report: (progress: WorkspaceProgress) => void
       await database.blocks.bulkPut(batch);
       report({ done: Math.min(k + BATCH, contents.bars.length), total: contents.bars.length });
     }
-    const listings = contents.listings.map((listing) => {
+    const listings = rows.listings.map((listing) => {
       const block = named.get(listing.symbol);
       if (block === undefined) throw new Error(`The workspace is damaged: ${listing.symbol} has no bars.`);
-      return { ...listing, block } as unknown as StoredListing;
+      return { ...listing, block };
     });
     const { listings: ls, universes, sheets, logbook, runs, repairs, layouts, settings } = database;
     const tables = [ls, universes, sheets, logbook, runs, repairs, layouts, settings];
     await database.transaction('rw', tables, async () => {
       for (const table of tables) await table.clear();
       await ls.bulkPut(listings);
-      await universes.bulkPut(contents.universes as unknown as StoredUniverse[]);
-      await sheets.bulkPut(contents.sheets as unknown as Sheet[]);
-      await logbook.bulkPut(contents.logbook.map((row) => readEntry(row as unknown as WrittenEntry)));
-      await runs.bulkPut(contents.runs as unknown as StoredRun[]);
-      await repairs.bulkPut(contents.repairs as unknown as StoredRepair[]);
-      await layouts.bulkPut(contents.layouts as unknown as StoredLayout[]);
-      await settings.bulkPut(contents.settings as unknown as Setting[]);
+      await universes.bulkPut(rows.universes);
+      await sheets.bulkPut(rows.sheets);
+      await logbook.bulkPut(rows.logbook);
+      await runs.bulkPut(rows.runs);
+      await repairs.bulkPut(rows.repairs);
+      await layouts.bulkPut(rows.layouts);
+      await settings.bulkPut(rows.settings);
     });
   } catch (error) {
     await database.blocks.bulkDelete([...named.values()]);

@@ -8,6 +8,7 @@ export { type Collected, Collector, type RowNote, type ShareEvent, symbolOfFile 
 export { faultInLayout, guessLayout, type Layout, ROLES, type Role, shapeOf } from './import/layout.ts';
 export { streamCsv } from './import/stream-csv.ts';
 export { readTable, type TableKind, tableKind } from './import/tables.ts';
+export { readJson } from './json.ts';
 export { describeProblem, type FileProblem, type Result } from './problem.ts';
 export { type RunFormat, runTablesFile } from './run-export.ts';
 export { type RunFile, readRunFile, writeRunFile } from './run-file.ts';

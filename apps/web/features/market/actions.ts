@@ -1,18 +1,24 @@
-// What the trader does to the store from the Market place; each can be undone from the message that tells of it.
+// What the trader does to the store from the Market place; each is an act that can be undone.
 
 import { dayFromIso, type Finding, isoFromDay, type Repair, type Universe } from '@plateau/core';
 import { toast } from 'sonner';
 import { unpackBars } from '@/store/bar-block.ts';
 import { database, type StoredListing, type StoredRepair, type StoredUniverse } from '@/store/database.ts';
+import { readOne } from '@/store/read.ts';
+import { tellTabs } from '@/store/tabs.ts';
+import { act } from '@/store/undo.ts';
 import { forgetMarket } from '@/workers/engine-pool.ts';
 
-function tell(message: string, undo: () => Promise<unknown>): void {
-  forgetMarket();
-  toast(message, {
-    action: {
-      label: 'Undo',
-      onClick: () => void undo().then(forgetMarket),
-    },
+/** Does something to the market, and lets every tab read it anew. */
+function change(words: string, redo: () => Promise<unknown>, undo: () => Promise<unknown>): Promise<void> {
+  const renew = (): void => {
+    forgetMarket();
+    tellTabs({ kind: 'market' });
+  };
+  return act('market', words, {
+    redo: () => redo().then(renew),
+    undo: () => undo().then(renew),
+    told: true,
   });
 }
 
@@ -24,13 +30,16 @@ export async function repair(listing: StoredListing, finding: Finding, kind: Rep
   const base = { id: crypto.randomUUID(), symbol, made: Date.now(), day: finding.from };
   const laid = await laidRepair(listing, finding, kind);
   if (!laid) return void toast.error(`${symbol} has no bar on ${isoFromDay(finding.from)} to repair.`);
-  await database.repairs.put({ ...base, ...laid });
   const words = {
     drop: `The bar of ${isoFromDay(finding.from)} is left out of ${symbol}.`,
     split: `${symbol} is adjusted for the jump of ${isoFromDay(finding.from)}.`,
     accept: `Noted as right; ${symbol} keeps its bars.`,
   };
-  tell(words[kind], () => database.repairs.delete(base.id));
+  await change(
+    words[kind],
+    () => database.repairs.put({ ...base, ...laid }),
+    () => database.repairs.delete(base.id),
+  );
 }
 
 /** A repair fits the bar as imported, so its close is taken from there and not from repaired bars. */
@@ -48,16 +57,15 @@ async function laidRepair(
 }
 
 export async function takeBack(repairs: readonly StoredRepair[]): Promise<void> {
-  await database.repairs.bulkDelete(repairs.map(({ id }) => id));
   const [first] = repairs;
-  if (first) {
-    tell(
-      repairs.length === 1
-        ? `The repair of ${first.symbol} is taken back.`
-        : `${repairs.length} repairs are taken back.`,
-      () => database.repairs.bulkPut([...repairs]),
-    );
-  }
+  if (!first) return;
+  await change(
+    repairs.length === 1
+      ? `The repair of ${first.symbol} is taken back.`
+      : `${repairs.length} repairs are taken back.`,
+    () => database.repairs.bulkDelete(repairs.map(({ id }) => id)),
+    () => database.repairs.bulkPut([...repairs]),
+  );
 }
 
 /** Takes an instrument out of the market, its bars and repairs with it. */
@@ -66,48 +74,78 @@ export async function removeInstrument(listing: StoredListing): Promise<void> {
   const block = await database.blocks.get(listing.block);
   const repairs = await database.repairs.where('symbol').equals(symbol).toArray();
   const tables = [database.listings, database.blocks, database.repairs];
-  await database.transaction('rw', tables, async () => {
-    await database.listings.delete(symbol);
-    await database.blocks.delete(listing.block);
-    await database.repairs.bulkDelete(repairs.map(({ id }) => id));
-  });
-  tell(`${symbol} is out of the market.`, () =>
-    database.transaction('rw', tables, async () => {
-      if (block) await database.blocks.put(block);
-      await database.listings.put(listing);
-      await database.repairs.bulkPut(repairs);
-    }),
+  await change(
+    `${symbol} is out of the market.`,
+    () =>
+      database.transaction('rw', tables, async () => {
+        await database.listings.delete(symbol);
+        await database.blocks.delete(listing.block);
+        await database.repairs.bulkDelete(repairs.map(({ id }) => id));
+      }),
+    () =>
+      database.transaction('rw', tables, async () => {
+        if (block) await database.blocks.put(block);
+        await database.listings.put(listing);
+        await database.repairs.bulkPut(repairs);
+      }),
   );
 }
 
+/** @returns the new universe's id */
 export async function addUniverse(name: string, members: Universe): Promise<string> {
   const id = crypto.randomUUID();
-  await database.universes.put({ id, name, members });
+  await change(
+    `${name} is a universe now.`,
+    () => database.universes.put({ id, name, members }),
+    () => database.universes.delete(id),
+  );
   return id;
 }
 
-/** A change of members makes a source's universe the trader's own. */
+/**
+ * Changes the members as they are in the store now, so that what another tab changed of them stays. A change makes a source's
+ * universe the trader's own.
+ */
 export async function changeMembers(
   universe: StoredUniverse,
-  members: Universe,
+  next: (members: Universe) => Universe,
   what: string,
 ): Promise<void> {
-  const { source: _source, ...own } = universe;
-  await database.universes.put({ ...own, members });
-  tell(what, () => database.universes.put(universe));
+  const { id } = universe;
+  let before: StoredUniverse | undefined;
+  await change(
+    what,
+    () =>
+      database.transaction('rw', database.universes, async () => {
+        before = (await readOne('universes', id)) ?? universe;
+        const { source: _source, ...own } = before;
+        await database.universes.put({ ...own, members: next(before.members) });
+      }),
+    () =>
+      database.transaction('rw', database.universes, async () => {
+        if (!before) return;
+        const now = await readOne('universes', id);
+        // Its name may have been changed since.
+        await database.universes.put({ ...before, name: now?.name ?? before.name });
+      }),
+  );
 }
 
 export async function renameUniverse(universe: StoredUniverse, name: string): Promise<void> {
   if (name.trim() === '' || name.trim() === universe.name) return;
-  await database.universes.update(universe.id, { name: name.trim() });
-  tell(`${universe.name} is now called ${name.trim()}.`, () =>
-    database.universes.update(universe.id, { name: universe.name }),
+  await change(
+    `${universe.name} is now called ${name.trim()}.`,
+    () => database.universes.update(universe.id, { name: name.trim() }),
+    () => database.universes.update(universe.id, { name: universe.name }),
   );
 }
 
 export async function removeUniverse(universe: StoredUniverse): Promise<void> {
-  await database.universes.delete(universe.id);
-  tell(`${universe.name} is deleted..`, () => database.universes.put(universe));
+  await change(
+    `${universe.name} is deleted.`,
+    () => database.universes.delete(universe.id),
+    () => database.universes.put(universe),
+  );
 }
 
 /** @param iso YYYY-MM-DD or nothing */

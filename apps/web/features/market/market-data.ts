@@ -4,17 +4,18 @@ import type { Bars } from '@plateau/core';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useState } from 'react';
 import { readBars } from '@/store/bars.ts';
-import { database, type StoredListing, type StoredRepair } from '@/store/database.ts';
+import type { StoredListing, StoredRepair } from '@/store/database.ts';
+import { readAll } from '@/store/read.ts';
 import type { InstrumentQuality } from '@/workers/quality.worker.ts';
 import { inspectMarket } from '@/workers/quality-client.ts';
 
 export function useListings(): readonly StoredListing[] | undefined {
-  return useLiveQuery(() => database.listings.toArray(), []);
+  return useLiveQuery(() => readAll('listings'), []);
 }
 
 /** All repairs, the oldest first. */
 export function useRepairs(): readonly StoredRepair[] | undefined {
-  return useLiveQuery(async () => (await database.repairs.toArray()).sort((a, b) => a.made - b.made), []);
+  return useLiveQuery(async () => (await readAll('repairs')).sort((a, b) => a.made - b.made), []);
 }
 
 /** An instrument's bars, repaired; undefined while they are read or where there are none. */

@@ -1,9 +1,11 @@
 'use client';
 
-import { isoFromDay } from '@plateau/core';
+import { dayFromIso, isoFromDay } from '@plateau/core';
+import { useSearchParams } from 'next/navigation';
 import { Tabs } from 'radix-ui';
-import { type ReactNode, useEffect, useMemo, useState } from 'react';
+import { type ReactNode, Suspense, useEffect, useMemo, useState } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
+import { useUndoKeys } from '@/features/shell/use-undo-keys.ts';
 import type { StoredListing } from '@/store/database.ts';
 import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
 import { count } from '@/ui/format.ts';
@@ -48,11 +50,26 @@ function address(panel: PanelName, symbol: string | undefined, day: number | und
   if (panel !== 'instrument') query.set('panel', panel);
   if (symbol !== undefined) query.set('symbol', symbol);
   if (day !== undefined) query.set('day', isoFromDay(day));
-  window.history.replaceState(null, '', `?${query}`);
+  // Each is a step that Back takes back.
+  if (query.toString() !== new URLSearchParams(window.location.search).toString())
+    window.history.pushState(null, '', `/market?${query}`);
+}
+
+/** The day of an address; undefined when it is none. */
+function dayFrom(text: string | null): number | undefined {
+  return text === null ? undefined : dayFromIso(text);
 }
 
 /** The Market place: every instrument beside its chart, and what brings in, checks, groups and keeps them. */
 export function MarketPage() {
+  return (
+    <Suspense>
+      <Market />
+    </Suspense>
+  );
+}
+
+function Market() {
   const listings = useListings();
   const repairs = useRepairs();
   const quality = useQuality(listings, repairs);
@@ -61,14 +78,13 @@ export function MarketPage() {
   const [goTo, setGoTo] = useState<number>();
   const [panel, setPanel] = useState<PanelName>('instrument');
 
+  useUndoKeys('market');
+  const asked = useSearchParams();
   useEffect(() => {
-    const asked = new URLSearchParams(window.location.search);
     setSymbol(asked.get('symbol') ?? undefined);
-    const day = asked.get('day');
-    if (day) setGoTo(Math.floor(Date.parse(day) / 86_400_000) || undefined);
-    const wanted = PANELS.find(([name]) => name === asked.get('panel'));
-    if (wanted) setPanel(wanted[0]);
-  }, []);
+    setGoTo(dayFrom(asked.get('day')));
+    setPanel(PANELS.find(([name]) => name === asked.get('panel'))?.[0] ?? 'instrument');
+  }, [asked]);
   const instruments = useMemo(() => {
     const words = search.trim().toLowerCase().split(/\s+/);
     return (listings ?? [])

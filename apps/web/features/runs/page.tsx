@@ -5,7 +5,9 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { Suspense, useRef } from 'react';
 import { toast } from 'sonner';
+import { useUndoKeys } from '@/features/shell/use-undo-keys.ts';
 import { database, type StoredRun } from '@/store/database.ts';
+import { act } from '@/store/undo.ts';
 import { Button, IconButton } from '@/ui/button';
 import { moment, percent, ratio } from '@/ui/format.ts';
 import { RunReport } from './report/run-report.tsx';
@@ -32,6 +34,7 @@ function Runs() {
   const [{ run: wanted, beside: marks = '' }, go] = useAddress();
   const marked = marks.split(' ').filter(Boolean);
   const runs = useRuns();
+  useUndoKeys('runs');
   if (!runs) return null;
   const open = runs.find(({ id }) => id === wanted) ?? runs[0];
   if (!open) return <NoRuns />;
@@ -75,9 +78,10 @@ interface EntryProps {
 function Entry({ run, current, marked, onMark }: EntryProps) {
   const { cagr, maxDrawdown, mar } = JSON.parse(run.summary).figures;
   const remove = async (): Promise<void> => {
-    await database.runs.delete(run.id);
-    toast(`“${run.name}” is deleted.`, {
-      action: { label: 'Undo', onClick: () => void database.runs.put(run) },
+    await act('runs', `“${run.name}” is deleted.`, {
+      redo: () => database.runs.delete(run.id),
+      undo: () => database.runs.put(run),
+      told: true,
     });
   };
   return (

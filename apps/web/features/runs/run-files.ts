@@ -2,10 +2,12 @@
 
 import { readRunFile, writeRunFile } from '@plateau/files';
 import { database, type StoredRun } from '@/store/database.ts';
+import { readOne } from '@/store/read.ts';
+import { act } from '@/store/undo.ts';
 
 /** The text of a run file, with the members of the universe as they are now. */
 export async function runFileOf(run: StoredRun): Promise<string> {
-  const universe = await database.universes.get(run.universe);
+  const universe = await readOne('universes', run.universe);
   return writeRunFile({
     ...run,
     universe: { id: run.universe, name: run.universeName, members: universe?.members ?? [] },
@@ -27,9 +29,19 @@ export async function importRun(file: File): Promise<StoredRun> {
     universe: universe.id,
     universeName: universe.name,
   };
-  await database.transaction('rw', database.universes, database.runs, async () => {
-    if (!(await database.universes.get(universe.id))) await database.universes.add(universe);
-    await database.runs.add(run);
+  let brought = false;
+  await act('runs', `The import of “${run.name}”`, {
+    redo: () =>
+      database.transaction('rw', database.universes, database.runs, async () => {
+        brought = (await database.universes.get(universe.id)) === undefined;
+        if (brought) await database.universes.add(universe);
+        await database.runs.put(run);
+      }),
+    undo: () =>
+      database.transaction('rw', database.universes, database.runs, async () => {
+        await database.runs.delete(run.id);
+        if (brought) await database.universes.delete(universe.id);
+      }),
   });
   return run;
 }

@@ -4,42 +4,62 @@ import { ENGINE_VERSION, type RunRequest } from '@plateau/core';
 import { summaryJson } from '@plateau/files';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { database, type StoredRun } from '@/store/database.ts';
-import { doubtInWorker, reportInWorker } from '@/workers/run-client.ts';
+import { readAll, readOne, readWhere } from '@/store/read.ts';
+import { act } from '@/store/undo.ts';
+import type { ShownRun } from '@/workers/engine.worker.ts';
+import { fingerprintInWorker } from '@/workers/run-client.ts';
 
 interface Keep {
   readonly name: string;
   readonly sheet: string;
   readonly universe: string;
   readonly request: RunRequest;
+  /** what came of it, as it stands on screen */
+  readonly run: ShownRun;
 }
 
-/** Runs once more, with the fingerprint of what it read, and keeps it. @throws when it cannot be run or kept */
-export async function keepRun({ name, sheet, universe, request }: Keep): Promise<StoredRun> {
-  const [stored, variants] = await Promise.all([
-    database.universes.get(universe),
-    database.logbook.where('sheet').equals(sheet).toArray(),
-  ]);
-  const outcome = await reportInWorker(universe, request);
-  const doubt = await doubtInWorker(universe, request);
-  if (outcome.kind !== 'done' || !doubt) throw new Error('The run did not come to its end.');
-  const run: StoredRun = {
+/**
+ * Keeps the run on screen: it is in the store when this answers. What it was held against, its variants and the fingerprint of
+ * its bars, follows; a page that is left before gets them when the run is opened.
+ * @throws when it cannot be kept
+ */
+export async function keepRun({ name, sheet, universe, request, run }: Keep): Promise<StoredRun> {
+  const kept: StoredRun = {
     id: crypto.randomUUID(),
     name,
     at: Date.now(),
     sheet,
     universe,
-    universeName: stored?.name ?? universe,
+    universeName: universe,
     request,
-    data: doubt.data,
+    data: '',
     engine: ENGINE_VERSION,
-    summary: summaryJson(outcome.run),
-    tried: variants.map(({ figures }) => figures.sharpe),
+    summary: summaryJson(run),
+    tried: [],
   };
-  await database.runs.add(run);
-  return run;
+  await act('runs', `“${name}” is kept.`, {
+    redo: () => database.runs.put(kept),
+    undo: () => database.runs.delete(kept.id),
+  });
+  void follow(kept).catch(() => {
+    // The run is kept; what is missing of it is filled in when it is opened.
+  });
+  return kept;
+}
+
+async function follow({ id, sheet, universe, request }: StoredRun): Promise<void> {
+  const [stored, variants] = await Promise.all([
+    readOne('universes', universe),
+    readWhere('logbook', 'sheet', [sheet]),
+  ]);
+  await database.runs.update(id, {
+    universeName: stored?.name ?? universe,
+    tried: variants.map(({ figures }) => figures.sharpe),
+  });
+  await database.runs.update(id, { data: await fingerprintInWorker(universe, request) });
 }
 
 /** All kept runs, the newest first; undefined while they are read. */
 export function useRuns(): readonly StoredRun[] | undefined {
-  return useLiveQuery(async () => (await database.runs.toArray()).sort((a, b) => b.at - a.at), []);
+  return useLiveQuery(async () => (await readAll('runs')).sort((a, b) => b.at - a.at), []);
 }

@@ -3,8 +3,12 @@
 import { ENGINE_VERSION } from '@plateau/core';
 import type { StoredRun } from '@/store/database.ts';
 
+/** Of a run whose page was left before its bars had been signed. */
+export const UNSIGNED = 'Repeated to the last bit; its bars are signed now.';
+
 /** What a repetition says of the run it repeats, in one sentence. */
 export function verdict(kept: StoredRun, again: { readonly data: string; readonly summary: string }): string {
+  if (kept.data === '' && kept.summary === again.summary) return UNSIGNED;
   if (kept.data === again.data && kept.summary === again.summary) return 'Repeated to the last bit.';
   if (kept.data !== again.data)
     return kept.summary === again.summary

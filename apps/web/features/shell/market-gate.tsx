@@ -4,10 +4,12 @@ import { Progress } from 'radix-ui';
 import { type ReactNode, useCallback, useEffect, useState } from 'react';
 import { sources } from '@/sources/sources.ts';
 import { database, STORE_VERSION } from '@/store/database.ts';
+import { hearTabs } from '@/store/tabs.ts';
 import { Button } from '@/ui/button';
-import { warmEngine } from '@/workers/engine-pool.ts';
+import { forgetMarket, warmEngine } from '@/workers/engine-pool.ts';
 import { type FillProgress, fillStore } from '@/workers/source-client.ts';
 import { registerServiceWorker } from './offline.ts';
+import { SetAsideRows } from './set-aside.tsx';
 
 type State =
   | { readonly kind: 'looking' }
@@ -30,6 +32,10 @@ export function MarketGate({ children }: { children: ReactNode }) {
     // Another tab wants to change the store's tables: this one lets go of it, and can no longer save.
     const letGo = (): void => tell({ kind: 'outdated' });
     database.on('versionchange', letGo);
+    // Another tab changed bars, repairs or universes: what the engine here has of them in memory is old.
+    const deaf = hearTabs(({ kind }) => {
+      if (kind === 'market') forgetMarket();
+    });
     const start = async (): Promise<void> => {
       warmEngine();
       await database.open();
@@ -45,12 +51,19 @@ export function MarketGate({ children }: { children: ReactNode }) {
     start().catch((error: Error) => tell({ kind: 'failed', message: error.message }));
     return () => {
       leaving.abort();
+      deaf();
       database.on('versionchange').unsubscribe(letGo);
     };
   }, [attempt]);
 
   const again = useCallback(() => setAttempt((n) => n + 1), []);
-  if (state.kind === 'ready') return children;
+  if (state.kind === 'ready')
+    return (
+      <div className="flex h-full flex-col">
+        <SetAsideRows />
+        <div className="min-h-0 flex-1">{children}</div>
+      </div>
+    );
   if (state.kind === 'looking') return null;
   return (
     <main className="contours flex h-full items-center justify-center">

@@ -9,10 +9,9 @@ import { type ReactNode, useEffect, useState } from 'react';
 import { Toaster } from 'sonner';
 import { IconButton } from '@/ui/button';
 import { CommandMenu, useCommandMenu } from './command-menu.tsx';
-import { MarketGate } from './market-gate.tsx';
 import { places } from './places.ts';
 
-/** What surrounds every place: its navigation, the theme, the command menu, and the market that all of them need. */
+/** What surrounds every page: the places, the theme, the command menu. */
 export function Shell({ nonce, children }: { nonce: string | undefined; children: ReactNode }) {
   return (
     <ThemeProvider
@@ -24,9 +23,7 @@ export function Shell({ nonce, children }: { nonce: string | undefined; children
       <Tooltip.Provider delayDuration={300}>
         <div className="flex h-dvh flex-col">
           <TopBar />
-          <div className="min-h-0 flex-1">
-            <MarketGate>{children}</MarketGate>
-          </div>
+          <div className="min-h-0 flex-1">{children}</div>
         </div>
         <CommandMenu />
         <Toasts />

@@ -2,6 +2,7 @@
 
 import { useEffect, useState } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
+import { useUndoKeys } from '@/features/shell/use-undo-keys.ts';
 import { Result } from './result/result.tsx';
 import { useLiveRun } from './result/use-live-run.ts';
 import { marginNotes } from './sheet/margin/margin-notes.tsx';
@@ -9,6 +10,7 @@ import type { Sheet } from './sheet/sheet.ts';
 import { SheetBar } from './sheet/sheet-bar.tsx';
 import { SheetForm } from './sheet/sheet-form.tsx';
 import { useOpenSheet, useSheets } from './sheet/sheets.ts';
+import { SHEET_STEPS } from './sheet/steps.ts';
 import { useExplanation, useShares } from './sheet/use-explanation.ts';
 import { ShelfPanel } from './shelf/shelf-panel.tsx';
 
@@ -17,13 +19,44 @@ export function StrategiesPage() {
   const load = useSheets((s) => s.load);
   const sheet = useOpenSheet();
   useEffect(() => {
-    load(new URLSearchParams(window.location.search).get('sheet') ?? undefined);
+    load(sheetInAddress());
   }, [load]);
-  const id = sheet?.id;
+  useSheetInAddress(sheet?.id);
+  useUndoKeys('strategies', SHEET_STEPS);
   useEffect(() => {
-    if (id) window.history.replaceState(null, '', `?sheet=${id}`);
-  }, [id]);
+    // What is typed reaches the store in a moment; a page that is left before says so.
+    const leaving = (event: BeforeUnloadEvent): void => {
+      const { isSaving, saveProblem } = useSheets.getState();
+      if (isSaving || saveProblem !== undefined) event.preventDefault();
+    };
+    window.addEventListener('beforeunload', leaving);
+    return () => window.removeEventListener('beforeunload', leaving);
+  }, []);
   return sheet ? <Workbench sheet={sheet} /> : null;
+}
+
+function sheetInAddress(): string | undefined {
+  return new URLSearchParams(window.location.search).get('sheet') ?? undefined;
+}
+
+/** The address names the open sheet, and opening another is a step that Back takes back. */
+function useSheetInAddress(id: string | undefined): void {
+  useEffect(() => {
+    if (!id || sheetInAddress() === id) return;
+    const { all } = useSheets.getState();
+    const known = all?.some((s) => s.id === sheetInAddress() && s.deleted === undefined);
+    window.history[known ? 'pushState' : 'replaceState'](null, '', `/strategies?sheet=${id}`);
+  }, [id]);
+  useEffect(() => {
+    const onBack = (): void => {
+      const { all, open, openId } = useSheets.getState();
+      const wanted = sheetInAddress();
+      const there = all?.find((s) => s.id === wanted && s.deleted === undefined);
+      if (there && there.id !== openId) open(there.id);
+    };
+    window.addEventListener('popstate', onBack);
+    return () => window.removeEventListener('popstate', onBack);
+  }, []);
 }
 
 function Workbench({ sheet }: { sheet: Sheet }) {

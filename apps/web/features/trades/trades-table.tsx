@@ -6,7 +6,7 @@ import { Columns3, Copy, Download } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { memo, useDeferredValue, useMemo, useState } from 'react';
 import { toast } from 'sonner';
-import { useSetting } from '@/store/setting.ts';
+import { texts, useSetting } from '@/store/setting.ts';
 import { Button } from '@/ui/button';
 import { DataTable, type RowGroup } from '@/ui/data-table.tsx';
 import { count, money, percent, ratio } from '@/ui/format.ts';
@@ -28,7 +28,7 @@ interface TradesTableProps {
 export const TradesTable = memo(function TradesTable({ trades, name, onOpen }: TradesTableProps) {
   const [filter, setFilter] = useState('');
   const [by, setBy] = useState<TradeGrouping | ''>('');
-  const [hidden, setHidden] = useSetting<readonly string[]>('hidden trade columns', HIDDEN_AT_FIRST);
+  const [hidden, setHidden] = useSetting<readonly string[]>('hidden trade columns', texts, HIDDEN_AT_FIRST);
   const asked = useDeferredValue(filter);
   const read = useMemo(() => readFilter(asked, TRADE_FIELDS), [asked]);
   const rows = useMemo(

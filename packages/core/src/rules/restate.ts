@@ -33,7 +33,7 @@ const WORDS: readonly (readonly [RegExp, string])[] = [
 export function restated(text: string): string {
   let out = text;
   for (const [pattern, words] of WORDS) out = out.replace(pattern, words);
-  out = out.replace(CALL, (whole, name: string, given: string) => fromCall(name, given) ?? whole);
+  out = out.replace(CALL, (whole, words: string, given: string) => withinWords(words, given) ?? whole);
   out = replaceNames(out, WINDOW_FIRST, (window, name) => named(name, [window]));
   out = replaceNames(out, NAME_FIRST, (name, window) => named(name, [window]));
   return replaceNames(out, ALONE, (name) => named(name, []));
@@ -69,6 +69,16 @@ function replaceNames(
     done = match.index + match[0].length;
   }
   return out + text.slice(done);
+}
+
+/** A call whose name may have other words of the rule before it: the longest end of them that is a name counts. */
+function withinWords(words: string, given: string): string | undefined {
+  const parts = words.split(/\s+/);
+  for (let k = 0; k < parts.length; k++) {
+    const own = fromCall(parts.slice(k).join(' '), given);
+    if (own !== undefined) return [...parts.slice(0, k), own].join(' ');
+  }
+  return undefined;
 }
 
 /** `EMA(close, 50)`, `RSI(2)`, `highest(high, 20)`: a name, its windows, and perhaps the value it is taken of. */

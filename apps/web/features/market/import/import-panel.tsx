@@ -5,6 +5,7 @@ import { clsx } from 'clsx';
 import { Download } from 'lucide-react';
 import { useCallback, useEffect, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
+import { tellTabs } from '@/store/tabs.ts';
 import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
 import { saveFile } from '@/ui/save-file.ts';
@@ -13,6 +14,7 @@ import type { Duplicates, ImportProgress, ImportReport, Inspected } from '@/work
 import { FileLayout } from './file-layout.tsx';
 import { endImport, withImporter } from './import-client.ts';
 import { reportCsv } from './report-csv.ts';
+import { noteImport } from './undo-import.ts';
 
 type State =
   | { readonly step: 'choose' }
@@ -37,7 +39,7 @@ export function ImportPanel() {
     (files: File[]) => {
       if (files.length === 0) return;
       setState({ step: 'looking' });
-      withImporter((api) => api.inspect(files)).then(
+      withImporter((api, heard) => api.inspect(files, heard)).then(
         ({ files: found, skipped }) => setState({ step: 'check', files: found, skipped }),
         fail,
       );
@@ -77,6 +79,8 @@ export function ImportPanel() {
       (progress) => setState({ step: 'reading', started, progress }),
     ).then((report) => {
       forgetMarket();
+      tellTabs({ kind: 'market' });
+      void noteImport(report.change);
       // Now there is something here that no feed can bring back.
       void navigator.storage?.persist?.();
       setState({ step: 'done', report });
@@ -106,7 +110,12 @@ export function ImportPanel() {
           <Button onClick={open}>Choose files</Button>
         </div>
       )}
-      {state.step === 'looking' && <p className="p-6 text-soft">Looking at the files …</p>}
+      {state.step === 'looking' && (
+        <div className="p-6">
+          <p className="pb-2 text-soft">Looking at the files …</p>
+          <Button onClick={stop}>Stop</Button>
+        </div>
+      )}
       {state.step === 'check' && (
         <Check
           files={state.files}

@@ -46,8 +46,13 @@ export function UniverseEditor({ universe, names, listings, sessions }: Universe
   const last = sessions?.at(-1);
 
   const change = (place: number, next: Partial<Membership>, what: string): void => {
-    const changed = members.map((member, k) => (k === place ? tidy({ ...member, ...next }) : member));
-    void changeMembers(universe, changed, what);
+    const spell = members[place];
+    if (!spell) return;
+    void changeMembers(
+      universe,
+      (now) => now.map((member) => (isSame(member, spell) ? tidy({ ...member, ...next }) : member)),
+      what,
+    );
   };
   const date = (spell: Spell, key: 'from' | 'to', iso: string): void => {
     const day = dayOrNone(iso);
@@ -68,7 +73,7 @@ export function UniverseEditor({ universe, names, listings, sessions }: Universe
   const add = (): void => {
     void changeMembers(
       universe,
-      [...members, ...found],
+      (now) => [...now, ...found],
       `${count(found.length)} came into ${universe.name}.`,
     );
     setAdding('');
@@ -129,7 +134,7 @@ export function UniverseEditor({ universe, names, listings, sessions }: Universe
           onClick={() =>
             void changeMembers(
               universe,
-              members.filter((_member, k) => k !== s.place),
+              (now) => now.filter((member) => !isSame(member, s)),
               `${s.symbol} is out of ${universe.name}.`,
             )
           }
@@ -204,6 +209,11 @@ export function UniverseEditor({ universe, names, listings, sessions }: Universe
       </div>
     </section>
   );
+}
+
+/** One spell of membership, wherever it stands in the list by now. */
+function isSame(a: Membership, b: Membership): boolean {
+  return a.symbol === b.symbol && a.from === b.from && a.to === b.to && a.group === b.group;
 }
 
 /** Without the keys that hold nothing. */

@@ -5,8 +5,8 @@ import { clsx } from 'clsx';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { Plus, TriangleAlert } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
-import { database, type StoredListing } from '@/store/database.ts';
+import type { StoredListing } from '@/store/database.ts';
+import { readAll } from '@/store/read.ts';
 import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
 import type { InstrumentQuality } from '@/workers/quality.worker.ts';
@@ -25,7 +25,10 @@ interface UniversesProps {
 
 /** Universes: who belongs to each and when. */
 export function Universes({ listings, listed, quality }: UniversesProps) {
-  const universes = useLiveQuery(() => database.universes.orderBy('id').toArray(), []);
+  const universes = useLiveQuery(
+    async () => (await readAll('universes')).sort((a, b) => (a.id < b.id ? -1 : 1)),
+    [],
+  );
   const [picked, setPicked] = useState<string>();
   const [making, setMaking] = useState(false);
   const [sessions, setSessions] = useState<Int32Array>();
@@ -38,7 +41,6 @@ export function Universes({ listings, listed, quality }: UniversesProps) {
   const create = async (name: string, members: Universe): Promise<void> => {
     setPicked(await addUniverse(name, members));
     setMaking(false);
-    toast.success(`${name} is made; a sheet can choose it now.`);
   };
   return (
     <>

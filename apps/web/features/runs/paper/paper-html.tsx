@@ -67,16 +67,34 @@ export async function paperHtml(props: PaperProps): Promise<string> {
   }
 }
 
-/** Until no chart has been added for a few frames. */
+/** Milliseconds in which the slowest machine lays out a report; past them it is better told than drawn wrong. */
+const LONGEST = 60_000;
+
+/** Until every chart is drawn at the width that its surroundings give it. @throws when that never comes */
 async function drawn(host: Element): Promise<void> {
-  let still = 0;
-  let before = -1;
-  for (let frame = 0; frame < 120 && still < 4; frame++) {
+  const end = performance.now() + LONGEST;
+  while (!isLaidOut(host)) {
+    if (performance.now() > end) throw new Error('its charts could not be drawn');
     await new Promise((resolve) => setTimeout(resolve, 32));
-    const now = host.querySelectorAll('svg *').length;
-    still = now > 0 && now === before ? still + 1 : 0;
-    before = now;
   }
+}
+
+/** A chart is drawn at a size it takes for its own first, and again once it has been measured. */
+function isLaidOut(host: Element): boolean {
+  const charts = [...host.querySelectorAll('.recharts-responsive-container')];
+  return (
+    host.childElementCount > 0 &&
+    charts.every((chart) => {
+      const svg = chart.querySelector('svg.recharts-surface');
+      const room = chart.getBoundingClientRect();
+      return (
+        svg !== null &&
+        room.width > 0 &&
+        Math.abs(Number(svg.getAttribute('width')) - room.width) <= 1 &&
+        Math.abs(Number(svg.getAttribute('height')) - room.height) <= 1
+      );
+    })
+  );
 }
 
 /** The app's rules; its fonts are files of their own and stay behind, their names remain. */

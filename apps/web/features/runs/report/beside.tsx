@@ -2,9 +2,11 @@
 
 import type { Beside } from '@plateau/core';
 import { useLiveQuery } from 'dexie-react-hooks';
+import Joi from 'joi';
 import { Plus, X } from 'lucide-react';
 import { type FormEvent, useState } from 'react';
 import { database } from '@/store/database.ts';
+import { changeSetting, readSetting } from '@/store/setting.ts';
 import { Button, IconButton } from '@/ui/button';
 import { ratio } from '@/ui/format.ts';
 
@@ -25,15 +27,17 @@ export function besideName({ beside, times }: { beside: Beside; times?: number }
 
 const OTHERS: readonly Exclude<Beside['kind'], 'held'>[] = ['universe', 'cash', 'scaled'];
 const KEY = 'beside';
+const NONE: readonly Beside[] = [];
+const kind = Joi.array().items(
+  Joi.object({ kind: Joi.valid('held').required(), symbol: Joi.string().required() }),
+  Joi.object({ kind: Joi.valid('universe', 'cash', 'scaled').required() }),
+);
 
 /** The curves chosen to be held against runs, kept from visit to visit; undefined until they are known. */
 export function useBeside() {
-  const chosen = useLiveQuery(
-    async () => ((await database.settings.get(KEY))?.value ?? []) as readonly Beside[],
-    [],
-  );
+  const chosen = useLiveQuery(() => readSetting(KEY, kind, NONE), []);
   const keep = (value: readonly Beside[]): void => {
-    void database.settings.put({ key: KEY, value });
+    void changeSetting(KEY, kind, NONE, () => value);
   };
   return [chosen, keep] as const;
 }

@@ -1,6 +1,7 @@
 'use client';
 
 import { type BesideFigures, isoFromDay } from '@plateau/core';
+import Joi from 'joi';
 import { ZoomIn, ZoomOut } from 'lucide-react';
 import { memo, type ReactElement, useMemo, useRef } from 'react';
 import { Area, CartesianGrid, ComposedChart, Line, ResponsiveContainer, Tooltip, YAxis } from 'recharts';
@@ -48,8 +49,8 @@ export const CurvesSection = memo(function CurvesSection({
   onSpan,
   onDay,
 }: CurvesSectionProps) {
-  const [unit, setUnit] = useSetting<CurveUnit>('curve unit', 'money');
-  const [scale, setScale] = useSetting<'linear' | 'log'>('curve scale', 'linear');
+  const [unit, setUnit] = useSetting<CurveUnit>('curve unit', Joi.valid('money', 'return'), 'money');
+  const [scale, setScale] = useSetting<'linear' | 'log'>('curve scale', Joi.valid('linear', 'log'), 'linear');
   const { day } = run.marks;
   const { span, drag, isZoomed, zoomIn, showAll, onKeyDown, mouse } = useZoom(day, onSpan, days);
   const rows = useMemo(() => curveRows(run, beside, span, unit, BUCKETS), [run, beside, span, unit]);

@@ -3,11 +3,11 @@
 import type { Beside, Luck } from '@plateau/core';
 import { summaryJson } from '@plateau/files';
 import { useEffect, useState } from 'react';
-import type { StoredRun } from '@/store/database.ts';
+import { database, type StoredRun } from '@/store/database.ts';
 import type { DaySpan } from '@/ui/use-zoom.ts';
 import type { ReportOutcome, ShownRun } from '@/workers/engine.worker.ts';
 import { doubtInWorker, reportInWorker } from '@/workers/run-client.ts';
-import { verdict } from '../verdict.ts';
+import { UNSIGNED, verdict } from '../verdict.ts';
 
 type Done = Extract<ReportOutcome, { kind: 'done' }>;
 
@@ -23,10 +23,15 @@ export interface RepeatedRun {
   readonly fault: string | undefined;
 }
 
-const NOTHING: RepeatedRun = {
+/** As it comes: what the repetition gave is held against what was kept when it is shown. */
+interface State extends Omit<RepeatedRun, 'said'> {
+  readonly again: { readonly data: string; readonly summary: string } | undefined;
+}
+
+const NOTHING: State = {
   shown: undefined,
   luck: undefined,
-  said: undefined,
+  again: undefined,
   whole: undefined,
   fault: undefined,
 };
@@ -38,11 +43,12 @@ export function useRepeatedRun(
   beside: readonly Beside[] | undefined,
 ): RepeatedRun {
   const [state, setState] = useState(NOTHING);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a run is named by its id
   useEffect(() => {
     if (!beside) return;
     let late = false;
     const control = new AbortController();
-    const set = (part: Partial<RepeatedRun>): void => {
+    const set = (part: Partial<State>): void => {
       if (!late) setState((before) => ({ ...before, ...part }));
     };
     const repeat = async (): Promise<void> => {
@@ -55,8 +61,8 @@ export function useRepeatedRun(
       set({ shown: outcome, fault: undefined });
       const told = await doubtInWorker(universe, request, span, control.signal);
       if (late || !told) return;
-      const said = verdict(kept, { data: told.data, summary: summaryJson(outcome.run) });
-      setState((before) => ({ ...before, luck: told.luck, said, whole: before.whole ?? outcome.run }));
+      const again = { data: told.data, summary: summaryJson(outcome.run) };
+      setState((before) => ({ ...before, luck: told.luck, again, whole: before.whole ?? outcome.run }));
     };
     set({ luck: undefined });
     repeat().catch((error: Error) => set({ fault: error.message }));
@@ -64,6 +70,12 @@ export function useRepeatedRun(
       late = true;
       control.abort();
     };
-  }, [kept, span, beside]);
-  return state;
+    // A name or a fingerprint that comes later is no other run.
+  }, [kept.id, span, beside]);
+  const { again, ...rest } = state;
+  const said = again && verdict(kept, again);
+  useEffect(() => {
+    if (again && said === UNSIGNED) void database.runs.update(kept.id, { data: again.data });
+  }, [again, said, kept.id]);
+  return { ...rest, said };
 }

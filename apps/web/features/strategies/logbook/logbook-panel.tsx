@@ -5,8 +5,8 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { clsx } from 'clsx';
 import { Download, Pin, RotateCcw, Trash2 } from 'lucide-react';
 import { useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { database } from '@/store/database.ts';
+import { act } from '@/store/undo.ts';
 import { Button, IconButton } from '@/ui/button';
 import { count, moment, percent, ratio } from '@/ui/format.ts';
 import { saveFile } from '@/ui/save-file.ts';
@@ -52,9 +52,10 @@ export function LogbookPanel({ sheet, entries }: LogbookPanelProps) {
   const mark = (id: string): void =>
     setMarked(marked.includes(id) ? marked.filter((m) => m !== id) : [...marked, id].slice(-2));
   const remove = async (entry: LogEntry): Promise<void> => {
-    await database.logbook.delete(entry.id);
-    toast('The entry is deleted; it no longer counts as a try.', {
-      action: { label: 'Undo', onClick: () => void database.logbook.put(entry) },
+    await act('strategies', 'The entry is deleted; it no longer counts as a try.', {
+      redo: () => database.logbook.delete(entry.id),
+      undo: () => database.logbook.put(entry),
+      told: true,
     });
   };
   const name = textOf(sheet.draft, 'name');
@@ -163,7 +164,11 @@ export function LogbookPanel({ sheet, entries }: LogbookPanelProps) {
                       icon={Pin}
                       aria-pressed={entry.pinned}
                       className={entry.pinned ? 'text-accent' : undefined}
-                      onClick={() => void database.logbook.update(entry.id, { pinned: !entry.pinned })}
+                      onClick={() =>
+                        void changeEntry(entry, entry.pinned ? 'Unpinned' : 'Pinned', {
+                          pinned: !entry.pinned,
+                        })
+                      }
                     />
                     <IconButton
                       label="Bring back"
@@ -183,6 +188,24 @@ export function LogbookPanel({ sheet, entries }: LogbookPanelProps) {
   );
 }
 
+/** Changes an entry's own words or pin, by the field: what other tabs changed of it stays. */
+function changeEntry(
+  { id, pinned, name, note }: LogEntry,
+  words: string,
+  next: Partial<Pick<LogEntry, 'pinned' | 'name' | 'note'>>,
+): Promise<void> {
+  const before = { pinned, name, note };
+  const kept: typeof next = {
+    ...(next.pinned !== undefined && { pinned: before.pinned }),
+    ...(next.name !== undefined && { name: before.name }),
+    ...(next.note !== undefined && { note: before.note }),
+  };
+  return act('strategies', words, {
+    redo: () => database.logbook.update(id, next),
+    undo: () => database.logbook.update(id, kept),
+  });
+}
+
 interface WordsProps {
   readonly entry: LogEntry;
   readonly field: 'name' | 'note';
@@ -199,7 +222,7 @@ function Words({ entry, field, label, width }: WordsProps) {
       placeholder={label.toLowerCase()}
       onBlur={(event) => {
         const text = event.target.value;
-        if (text !== entry[field]) void database.logbook.update(entry.id, { [field]: text });
+        if (text !== entry[field]) void changeEntry(entry, `The ${field} of a variant`, { [field]: text });
       }}
       className={clsx(
         width,

@@ -3,6 +3,7 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect } from 'react';
 import { database } from '@/store/database.ts';
+import { readWhere } from '@/store/read.ts';
 import type { LiveRun } from '../result/use-live-run.ts';
 import { isOpened, runKey } from '../sheet/read.ts';
 import type { Sheet } from '../sheet/sheet.ts';
@@ -14,7 +15,7 @@ const MOMENT = 2000;
 /** A sheet's variants, the newest first; undefined while they are read. */
 export function useLogbook(sheet: string): readonly LogEntry[] | undefined {
   return useLiveQuery(
-    async () => (await database.logbook.where('sheet').equals(sheet).toArray()).sort((a, b) => b.at - a.at),
+    async () => (await readWhere('logbook', 'sheet', [sheet])).sort((a, b) => b.at - a.at),
     [sheet],
   );
 }
@@ -34,7 +35,7 @@ export function useRecorder(sheet: Sheet, live: LiveRun): void {
       if (!run) return;
       const key = runKey(draft);
       await database.transaction('rw', database.logbook, async () => {
-        const entries = await database.logbook.where('sheet').equals(id).sortBy('at');
+        const entries = (await readWhere('logbook', 'sheet', [id])).sort((a, b) => a.at - b.at);
         if (entries.some((entry) => entry.key === key)) return;
         const before = entries[entries.length - 1];
         await database.logbook.add({

@@ -2,7 +2,7 @@
 
 import { type Alone, shareBeating } from '@plateau/core';
 import { useEffect, useRef, useState } from 'react';
-import { database } from '@/store/database.ts';
+import { readOne } from '@/store/read.ts';
 import { Button } from '@/ui/button';
 import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
 import { count, percent, ratio } from '@/ui/format.ts';
@@ -65,7 +65,7 @@ export function EachAlone({ sheet, run }: { sheet: Sheet; run: ShownRun }) {
     if (!read.ok) return;
     const control = new AbortController();
     stop.current = control;
-    const members = (await database.universes.get(read.universe))?.members ?? [];
+    const members = (await readOne('universes', read.universe))?.members ?? [];
     const symbols = [...new Set(members.map(({ symbol }) => symbol))];
     const rows: Alone[] = [];
     let done = 0;

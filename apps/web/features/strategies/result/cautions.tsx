@@ -4,7 +4,7 @@ import { type Caution, cautionsOf, type Strategy } from '@plateau/core';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { TriangleAlert } from 'lucide-react';
 import { isDated } from '@/features/market/universes/members.ts';
-import { database } from '@/store/database.ts';
+import { readOne } from '@/store/read.ts';
 import { percent } from '@/ui/format.ts';
 import type { ShownRun } from '@/workers/engine.worker.ts';
 
@@ -43,7 +43,7 @@ interface CautionsProps {
 /** What to doubt about a result, in plain words beside its figures. */
 export function Cautions({ run, strategy, universe, tries, doubtful }: CautionsProps) {
   const dated = useLiveQuery(
-    async () => isDated((await database.universes.get(universe))?.members ?? []),
+    async () => isDated((await readOne('universes', universe))?.members ?? []),
     [universe],
   );
   const { day } = run.marks;

@@ -1,7 +1,7 @@
 import type { Figures } from '@plateau/core';
 import { Popover, Tooltip } from 'radix-ui';
 import { memo } from 'react';
-import { useSetting } from '@/store/setting.ts';
+import { texts, useSetting } from '@/store/setting.ts';
 import { count, money, percent, ratio } from '@/ui/format.ts';
 
 interface FigureRow {
@@ -138,7 +138,7 @@ export const headlineRows: readonly FigureRow[] = [
 
 /** Which figures are shown; all until some are hidden. */
 function useHidden() {
-  return useSetting<readonly string[]>('hidden figures', NONE_HIDDEN);
+  return useSetting<readonly string[]>('hidden figures', texts, NONE_HIDDEN);
 }
 const NONE_HIDDEN: readonly string[] = [];
 

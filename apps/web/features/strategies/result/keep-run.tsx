@@ -1,7 +1,7 @@
 'use client';
 
-import { Bookmark } from 'lucide-react';
-import { useRouter } from 'next/navigation';
+import { Bookmark, BookmarkCheck } from 'lucide-react';
+import Link from 'next/link';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { keepRun } from '@/features/runs/saved-runs.ts';
@@ -9,24 +9,38 @@ import { Button } from '@/ui/button';
 import { type Sheet, textOf } from '../sheet/sheet.ts';
 import type { LiveRun } from './use-live-run.ts';
 
-/** Keeps the run on screen in the Runs place and opens its report. */
+/** Keeps the run on screen in the Runs place, at once, and says that it did; the trader stays where he is. */
 export function KeepRun({ sheet, live }: { sheet: Sheet; live: LiveRun }) {
-  const router = useRouter();
-  const [busy, setBusy] = useState(false);
-  const { request, universe, status } = live;
+  /** the run that was kept last, and its id in the Runs place */
+  const [kept, setKept] = useState<{ readonly run: LiveRun['run']; readonly id: string }>();
+  const { request, universe, status, run } = live;
   const keep = async (): Promise<void> => {
-    if (!request) return;
-    setBusy(true);
+    if (!request || !run) return;
     try {
-      const run = await keepRun({ name: textOf(sheet.draft, 'name'), sheet: sheet.id, universe, request });
-      router.push(`/runs?run=${run.id}`);
+      const stored = await keepRun({
+        name: textOf(sheet.draft, 'name'),
+        sheet: sheet.id,
+        universe,
+        request,
+        run,
+      });
+      setKept({ run, id: stored.id });
     } catch (error) {
       toast.error(`The run was not kept: ${error instanceof Error ? error.message : String(error)}`);
-      setBusy(false);
     }
   };
+  if (kept && kept.run === run) {
+    return (
+      <p className="flex shrink-0 items-center gap-2" role="status">
+        <BookmarkCheck size={14} aria-hidden className="text-accent" /> Kept.
+        <Link className="text-accent underline" href={`/runs?run=${kept.id}`}>
+          Open its report
+        </Link>
+      </p>
+    );
+  }
   return (
-    <Button className="shrink-0" disabled={busy || status !== 'done'} onClick={() => void keep()}>
+    <Button className="shrink-0" disabled={status !== 'done'} onClick={() => void keep()}>
       <Bookmark size={14} aria-hidden /> Keep this run
     </Button>
   );

@@ -5,6 +5,7 @@ import { clsx } from 'clsx';
 import { memo, useCallback, useId } from 'react';
 import type { Field } from './fields.ts';
 import { RuleField } from './rule-field.tsx';
+import { useNearest } from './use-nearest.ts';
 
 interface FieldRowProps {
   readonly field: Field;
@@ -32,7 +33,7 @@ export const FieldRow = memo(function FieldRow({
   const id = useId();
   const wide = field.kind === 'rule' || field.kind === 'dials';
   const faulty = problems.length > 0;
-  const nearest = problems.find((problem) => problem.nearest !== undefined)?.nearest;
+  const nearest = useNearest(field, text, faulty);
   return (
     <div
       data-field={field.key}

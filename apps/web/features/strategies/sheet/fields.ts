@@ -324,6 +324,15 @@ export const sections: readonly Section[] = [
         unit: 'of money',
         hint: 'no least',
       },
+      {
+        key: 'size.minFilledPercent',
+        label: 'Refuse below',
+        name: 'Least part of the size',
+        kind: 'number',
+        initial: '',
+        unit: '% of it',
+        hint: 'no least',
+      },
       { key: 'limits.newPerDay', label: 'New a day', kind: 'number', initial: '', hint: 'no limit' },
       { key: 'limits.perGroup', label: 'In one group', kind: 'number', initial: '', hint: 'no limit' },
       {

@@ -60,13 +60,16 @@ function isShown(field: Field, draft: Draft): boolean {
 
 export { isShown };
 
+/** Fields that came after the first sheets were kept. */
+const LATER = new Set(['veil', 'size.minFilledPercent']);
+
 /** The parts of a draft that a run depends on; a new name or note is no new run. */
 export function runKey(draft: Draft): string {
   const shown = fields.filter(({ key }) => key !== 'name' && key !== 'notes');
   return JSON.stringify(
     shown
-      // Sheets had no veil once: without one a variant keeps the name it had.
-      .filter((field) => isShown(field, draft) && !(field.key === 'veil' && textOf(draft, 'veil') === ''))
+      // Sheets had none of these once: where they are empty a variant keeps the name it had.
+      .filter((field) => isShown(field, draft) && !(LATER.has(field.key) && textOf(draft, field.key) === ''))
       .map(({ key }) => [key, textOf(draft, key)]),
   );
 }

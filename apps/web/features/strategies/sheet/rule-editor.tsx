@@ -1,9 +1,9 @@
 'use client';
 
 import { autocompletion, type CompletionContext, completionKeymap } from '@codemirror/autocomplete';
-import { defaultKeymap } from '@codemirror/commands';
+import { defaultKeymap, history, historyKeymap } from '@codemirror/commands';
 import { setDiagnostics } from '@codemirror/lint';
-import { EditorState, RangeSetBuilder } from '@codemirror/state';
+import { Annotation, EditorState, RangeSetBuilder, Transaction } from '@codemirror/state';
 import {
   Decoration,
   type DecorationSet,
@@ -25,6 +25,9 @@ interface RuleEditorProps {
   readonly problems: readonly Problem[];
   readonly onChange: (text: string) => void;
 }
+
+/** A change that comes from the sheet and is not to be told to it again. */
+const fromSheet = Annotation.define<boolean>();
 
 const marks = new Map<string, Decoration>();
 function markFor(role: string): Decoration {
@@ -128,9 +131,11 @@ export function RuleEditor({ id, label, text, hint, problems, onChange }: RuleEd
           colours,
           help,
           autocompletion({ override: [complete], icons: false, activateOnTyping: true }),
-          keymap.of([...completionKeymap, ...defaultKeymap]),
+          // The editor undoes its own text, as every text field does.
+          history(),
+          keymap.of([...completionKeymap, ...historyKeymap, ...defaultKeymap]),
           EditorView.updateListener.of((update) => {
-            if (update.docChanged && !update.transactions.some((t) => t.isUserEvent('put'))) {
+            if (update.docChanged && !update.transactions.some((t) => t.annotation(fromSheet))) {
               change.current(update.state.doc.toString());
             }
           }),
@@ -144,7 +149,10 @@ export function RuleEditor({ id, label, text, hint, problems, onChange }: RuleEd
   useEffect(() => {
     const editor = view.current;
     if (!editor || editor.state.doc.toString() === text) return;
-    editor.dispatch({ changes: { from: 0, to: editor.state.doc.length, insert: text }, userEvent: 'put' });
+    editor.dispatch({
+      changes: { from: 0, to: editor.state.doc.length, insert: text },
+      annotations: [fromSheet.of(true), Transaction.addToHistory.of(false)],
+    });
   }, [text]);
 
   useEffect(() => {

@@ -2,6 +2,7 @@
 
 import type { Problem } from '@plateau/core';
 import { parseRule, printRule } from '@plateau/core';
+import Joi from 'joi';
 import { useMemo } from 'react';
 import { useSetting } from '@/store/setting.ts';
 import { BlocksContext, useBlocks } from './blocks/context.ts';
@@ -14,7 +15,7 @@ import { RuleEditor } from './rule-editor.tsx';
 export type RuleView = 'blocks' | 'text';
 
 /** How rules are shown on every sheet: by blocks to point at, or as text to type. */
-export const useRuleView = () => useSetting<RuleView>('rule view', 'blocks');
+export const useRuleView = () => useSetting<RuleView>('rule view', Joi.valid('blocks', 'text'), 'blocks');
 
 interface RuleFieldProps {
   readonly id: string;

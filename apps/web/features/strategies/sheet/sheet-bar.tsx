@@ -5,6 +5,7 @@ import { Copy, Download, FilePlus2, Library, Redo2, Trash2, Undo2, Upload } from
 import { useEffect, useRef } from 'react';
 import { toast } from 'sonner';
 import { useCommandMenu } from '@/features/shell/command-menu.tsx';
+import { useActs } from '@/store/undo.ts';
 import { IconButton } from '@/ui/button';
 import { saveFile } from '@/ui/save-file.ts';
 import { Toggle } from '@/ui/toggle.tsx';
@@ -15,6 +16,7 @@ import { type Sheet, type Transaction, textOf } from './sheet.ts';
 import { SheetTabs } from './sheet-tabs.tsx';
 import { useSheets } from './sheets.ts';
 import { Shortcuts } from './shortcuts.tsx';
+import { redoStep, undoStep } from './steps.ts';
 
 const VIEWS = [
   ['blocks', 'Blocks'],
@@ -28,14 +30,7 @@ export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void
   const sheets = useSheets();
   const file = useRef<HTMLInputElement>(null);
 
-  const remove = (): void => {
-    const removed = sheets.remove();
-    if (!removed) return;
-    toast(`“${textOf(removed.draft, 'name')}” is deleted.`, {
-      duration: 15_000,
-      action: { label: 'Undo', onClick: () => sheets.restore(removed) },
-    });
-  };
+  const { remove } = sheets;
   const exportFile = (): void => {
     const read = readDraft(sheet.draft);
     if (!read.ok) {
@@ -66,7 +61,9 @@ export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void
 
   const actions = { remove, exportFile, onShelf, importNow: () => file.current?.click() };
   useSheetCommands(actions);
-  useUndoKeys();
+  const { done, undone } = useActs((acts) => acts.strategies);
+  const lastAct = done.at(-1);
+  const nextAct = undone.at(-1);
   const lastStep = sheet.past[sheet.past.length - 1];
   const nextStep = sheet.future[0];
   return (
@@ -83,16 +80,20 @@ export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void
         </div>
         <div className="mt-1 flex items-center" role="toolbar" aria-label="Sheet">
           <IconButton
-            label={lastStep ? `Undo ${wordsFor(lastStep)}` : 'Nothing to undo'}
+            label={
+              lastStep ? `Undo ${wordsFor(lastStep)}` : lastAct ? `Undo: ${lastAct.words}` : 'Nothing to undo'
+            }
             icon={Undo2}
-            disabled={!lastStep}
-            onClick={sheets.undo}
+            disabled={!lastStep && !lastAct}
+            onClick={() => void undoStep()}
           />
           <IconButton
-            label={nextStep ? `Redo ${wordsFor(nextStep)}` : 'Nothing to redo'}
+            label={
+              nextStep ? `Redo ${wordsFor(nextStep)}` : nextAct ? `Redo: ${nextAct.words}` : 'Nothing to redo'
+            }
             icon={Redo2}
-            disabled={!nextStep}
-            onClick={sheets.redo}
+            disabled={!nextStep && !nextAct}
+            onClick={() => void redoStep()}
           />
           <span className="mx-1.5 h-4 border-l border-hairline" />
           <IconButton label="Shelf of ready sheets" icon={Library} onClick={onShelf} />
@@ -144,24 +145,6 @@ function wordsFor({ changes }: Transaction): string {
   return `“${label}”: ${brief(change.from)} to ${brief(change.to)}`;
 }
 
-function useUndoKeys(): void {
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
-      const key = event.key.toLowerCase();
-      const redoing = (key === 'z' && event.shiftKey) || key === 'y';
-      if (key !== 'z' && key !== 'y') return;
-      // One undo for the whole sheet: the fields' own would only know their own text.
-      event.preventDefault();
-      event.stopPropagation();
-      if (redoing) useSheets.getState().redo();
-      else useSheets.getState().undo();
-    };
-    window.addEventListener('keydown', onKey, { capture: true });
-    return () => window.removeEventListener('keydown', onKey, { capture: true });
-  }, []);
-}
-
 function useSheetCommands(actions: {
   remove: () => void;
   onShelf: () => void;
@@ -180,8 +163,8 @@ function useSheetCommands(actions: {
       { group: 'Sheet', label: 'Delete sheet', run: () => latest.current.remove() },
       { group: 'Sheet', label: 'Export as strategy file', run: () => latest.current.exportFile() },
       { group: 'Sheet', label: 'Import a strategy file', run: () => latest.current.importNow() },
-      { group: 'Sheet', label: 'Undo', keys: 'Ctrl+Z', run: sheets.undo },
-      { group: 'Sheet', label: 'Redo', keys: 'Ctrl+Shift+Z', run: sheets.redo },
+      { group: 'Sheet', label: 'Undo', keys: 'Ctrl+Z', run: () => void undoStep() },
+      { group: 'Sheet', label: 'Redo', keys: 'Ctrl+Shift+Z', run: () => void redoStep() },
     ]);
     return () => offer([]);
   }, [offer]);

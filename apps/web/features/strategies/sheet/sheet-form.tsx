@@ -5,6 +5,7 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { ChevronRight } from 'lucide-react';
 import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { database } from '@/store/database.ts';
+import { readAll, readWhere } from '@/store/read.ts';
 import { Condition } from './blocks/condition.tsx';
 import { BlocksContext, type BlocksSetting } from './blocks/context.ts';
 import { DialSliders } from './dial-sliders.tsx';
@@ -19,11 +20,8 @@ type Choices = readonly (readonly [string, string])[];
 
 /** What the store offers where a field names a universe or an instrument. */
 function useStoreChoices(): Readonly<Record<string, Choices>> {
-  const universes = useLiveQuery(() => database.universes.toArray(), []);
-  const listings = useLiveQuery(
-    () => database.listings.where('kind').anyOf('index', 'fund', 'imported').toArray(),
-    [],
-  );
+  const universes = useLiveQuery(() => readAll('universes'), []);
+  const listings = useLiveQuery(() => readWhere('listings', 'kind', ['index', 'fund', 'imported']), []);
   return useMemo(() => {
     const byKind = [...(listings ?? [])].sort((a, b) =>
       a.kind === b.kind ? a.symbol.localeCompare(b.symbol) : a.kind === 'index' ? -1 : 1,

@@ -28,6 +28,8 @@ export interface Sheet {
   readonly deleted?: number;
   /** each time the out-of-sample part was looked at: for which variant, and when */
   readonly openings?: readonly { readonly key: string; readonly at: number }[];
+  /** counts the writings into the store; none in sheets from before it was counted */
+  readonly revision?: number;
 }
 
 /** Edits of one field within this time are one step of undo, in milliseconds. */

@@ -1,9 +1,16 @@
 // The sheets that are kept: in memory for the page, in the store as they are typed.
 
 import type { Strategy } from '@plateau/core';
+import Joi from 'joi';
+import { toast } from 'sonner';
 import { create } from 'zustand';
-import { database } from '@/store/database.ts';
-import { jot, jotted, settle } from './journal.ts';
+import { readAll } from '@/store/read.ts';
+import { changeSetting, readSetting } from '@/store/setting.ts';
+import { hearTabs } from '@/store/tabs.ts';
+import { act } from '@/store/undo.ts';
+import { fieldOf } from './fields.ts';
+import { keepAlive, lastLetters } from './journal.ts';
+import { Keeper } from './keeper.ts';
 import { draftFrom, runKey } from './read.ts';
 import { type Draft, edit, editMany, redo, replaceDraft, type Sheet, textOf, undo } from './sheet.ts';
 
@@ -15,6 +22,8 @@ interface Sheets {
   readonly tabs: readonly string[];
   /** what went wrong when something was last saved */
   readonly saveProblem: string | undefined;
+  /** something typed has not reached the store yet */
+  readonly isSaving: boolean;
   load(wanted: string | undefined): Promise<void>;
   open(id: string): void;
   /** takes a sheet off the tabs; it is kept */
@@ -29,145 +38,165 @@ interface Sheets {
   /** looks at the out-of-sample part of the open sheet as it stands; counted, and not undone */
   unveil(): void;
   create(draft?: Draft): void;
-  duplicate(): void;
-  remove(): Sheet | undefined;
-  restore(sheet: Sheet): void;
+  /** the sheet and its copy; undefined when none is open */
+  duplicate(): { readonly from: string; readonly to: string } | undefined;
+  remove(): void;
   importStrategy(strategy: Strategy): void;
 }
 
 const newId = (): string => crypto.randomUUID();
 const newSheet = (draft: Draft): Sheet => ({ id: newId(), draft, past: [], future: [], created: Date.now() });
-const TABS = 'open sheets';
 const FIRST_SHEET: Draft = { name: 'High ground' };
+/** A sheet to begin with asks that an order be filled for a tenth at least. */
+const FRESH: Draft = { 'size.minFilledPercent': '10' };
+
+const TABS = ['open sheets', Joi.array().items(Joi.string()), [] as readonly string[]] as const;
 
 export const useSheets = create<Sheets>((set, get) => {
-  const setTabs = (tabs: readonly string[]): void => {
-    set({ tabs });
-    void database.settings.put({ key: TABS, value: tabs });
-  };
-  const show = (id: string): void => {
-    if (get().openId !== id) set({ openId: id });
-    if (!get().tabs.includes(id)) setTabs([...get().tabs, id]);
-  };
-  /** Puts a sheet into memory and, at once, into the store: a tab may be killed at any moment. */
-  const keep = (sheet: Sheet, openId = sheet.id): void => {
+  const put = (sheet: Sheet): void => {
     const all = get().all ?? [];
     const known = all.some((s) => s.id === sheet.id);
     set({ all: known ? all.map((s) => (s.id === sheet.id ? sheet : s)) : [...all, sheet] });
-    if (openId) show(openId);
-    save(sheet);
   };
-  // While one write is under way only the newest state waits for its turn: typing never outruns the store.
-  const underWay = new Set<string>();
-  const waiting = new Map<string, Sheet>();
-  const save = (sheet: Sheet): void => {
-    const { id } = sheet;
-    jot(sheet);
-    if (underWay.has(id)) {
-      waiting.set(id, sheet);
-      return;
-    }
-    underWay.add(id);
-    const next = (): Sheet | undefined => {
-      underWay.delete(id);
-      const newest = waiting.get(id);
-      waiting.delete(id);
-      return newest;
-    };
-    database.sheets.put(sheet).then(
-      () => {
-        if (get().saveProblem) set({ saveProblem: undefined });
-        const newest = next();
-        if (newest) save(newest);
-        else settle(id);
-      },
-      (error: Error) => {
-        set({ saveProblem: error.message });
-        const newest = next();
-        if (newest) save(newest);
-      },
-    );
+  const keeper = new Keeper({
+    now: (id) => get().all?.find((s) => s.id === id),
+    take: (sheet) => {
+      put(sheet);
+      // Another tab may have deleted what is open here.
+      if (sheet.deleted !== undefined && sheet.id === get().openId) showNeighbour(sheet.id);
+    },
+    problem: (saveProblem) => {
+      if (get().saveProblem !== saveProblem) set({ saveProblem });
+    },
+    conflict: (sheet, fields) => {
+      const labels = fields.map((key) => `“${fieldOf(key)?.label ?? key}”`).join(', ');
+      toast(
+        `${labels} of “${textOf(sheet.draft, 'name')}” was changed in another tab at the same moment. What was typed here stands; Undo brings the other back.`,
+        { duration: 30_000 },
+      );
+    },
+  });
+  const changeTabs = (change: (tabs: readonly string[]) => readonly string[]): void => {
+    set({ tabs: change(get().tabs) });
+    void changeSetting(...TABS, change);
+  };
+  const show = (id: string): void => {
+    if (get().openId !== id) set({ openId: id });
+    if (!get().tabs.includes(id)) changeTabs((tabs) => (tabs.includes(id) ? tabs : [...tabs, id]));
+  };
+  /** Puts a sheet into memory and, at once, into the store: a tab may be killed at any moment. */
+  const keep = (sheet: Sheet, openId = sheet.id): void => {
+    put(sheet);
+    if (openId) show(openId);
+    keeper.keep(sheet.id);
   };
   const opened = (): Sheet | undefined => get().all?.find((s) => s.id === get().openId);
   const living = (): readonly Sheet[] => (get().all ?? []).filter((s) => s.deleted === undefined);
+  const showNeighbour = (gone: string): void => {
+    const next = living().filter((s) => s.id !== gone);
+    const left = get().tabs.filter((id) => id !== gone);
+    changeTabs((tabs) => tabs.filter((id) => id !== gone));
+    const neighbour = next.find((s) => s.id === left[left.length - 1]) ?? next[next.length - 1];
+    if (neighbour) show(neighbour.id);
+    else keep(newSheet({ ...FRESH, ...FIRST_SHEET }));
+  };
+  const change = (make: (sheet: Sheet) => Sheet): void => {
+    const sheet = opened();
+    if (sheet) keep(make(sheet));
+  };
+  /** A sheet of its own, as one act that can be undone. */
+  const begin = (words: string, sheet: Sheet): void => {
+    const back = get().openId;
+    act('strategies', words, {
+      redo: () => keep(alive(get().all?.find((s) => s.id === sheet.id) ?? sheet)),
+      undo: () => {
+        const now = get().all?.find((s) => s.id === sheet.id) ?? sheet;
+        keep({ ...now, deleted: Date.now() }, '');
+        changeTabs((tabs) => tabs.filter((id) => id !== sheet.id));
+        if (back && living().some((s) => s.id === back)) show(back);
+        else showNeighbour(sheet.id);
+      },
+    });
+  };
 
   return {
     all: undefined,
     openId: undefined,
     tabs: [],
     saveProblem: undefined,
+    get isSaving() {
+      return keeper.isBusy;
+    },
     async load(wanted) {
       if (get().all) return;
-      const stored = (await database.sheets.toArray()).sort((a, b) => a.created - b.created);
-      const all = stored.map((sheet) => {
-        const draft = jotted(sheet.id);
-        return draft ? editMany(sheet, draft, Date.now(), newId()) : sheet;
-      });
-      for (const [k, sheet] of all.entries()) if (sheet !== stored[k]) save(sheet);
-      const kept = (await database.settings.get(TABS))?.value;
-      const tabs = Array.isArray(kept) ? kept.filter((id) => all.some((s) => s.id === id && !s.deleted)) : [];
+      keepAlive();
+      const all = (await readAll('sheets')).sort((a, b) => a.created - b.created);
+      for (const sheet of all) keeper.knows(sheet);
+      const tabs = (await readSetting(...TABS)).filter((id) => all.some((s) => s.id === id && !s.deleted));
       set({ all, tabs });
+      for (const [id, letters] of await lastLetters()) {
+        const sheet = all.find((s) => s.id === id);
+        if (sheet) keep(editMany(sheet, letters, Date.now(), newId()), '');
+        // A sheet so new that the store had not had it yet.
+        else if (letters.name !== undefined) keep({ ...newSheet(letters), id }, '');
+      }
+      hearTabs((told) => {
+        if (told.kind === 'sheet') void keeper.hear(told.id);
+      });
       const alive = living();
       const lastTab = alive.find((s) => s.id === tabs[tabs.length - 1]);
       const open = alive.find((s) => s.id === wanted) ?? lastTab ?? alive[alive.length - 1];
       if (open) show(open.id);
-      else keep(newSheet(FIRST_SHEET));
+      else keep(newSheet({ ...FRESH, ...FIRST_SHEET }));
     },
     open: show,
     closeTab(id) {
       const { tabs, openId } = get();
       const place = tabs.indexOf(id);
-      const left = tabs.filter((tab) => tab !== id);
-      const neighbour = left[Math.max(0, place - 1)];
+      const neighbour = tabs.filter((tab) => tab !== id)[Math.max(0, place - 1)];
       if (!neighbour) return;
-      setTabs(left);
+      changeTabs((now) => now.filter((tab) => tab !== id));
       if (openId === id) show(neighbour);
     },
-    edit(key, to) {
-      const sheet = opened();
-      if (sheet) keep(edit(sheet, key, to, Date.now(), newId()));
-    },
-    editMany(texts) {
-      const sheet = opened();
-      if (sheet) keep(editMany(sheet, texts, Date.now(), newId()));
-    },
-    replaceDraft(draft) {
-      const sheet = opened();
-      if (sheet) keep(replaceDraft(sheet, draft, Date.now(), newId()));
-    },
-    undo() {
-      const sheet = opened();
-      if (sheet) keep(undo(sheet));
-    },
-    redo() {
-      const sheet = opened();
-      if (sheet) keep(redo(sheet));
-    },
-    unveil() {
-      const sheet = opened();
-      if (!sheet) return;
-      keep({ ...sheet, openings: [...(sheet.openings ?? []), { key: runKey(sheet.draft), at: Date.now() }] });
-    },
-    create: (draft = { name: 'Untitled' }) => keep(newSheet(draft)),
+    edit: (key, to) => change((sheet) => edit(sheet, key, to, Date.now(), newId())),
+    editMany: (texts) => change((sheet) => editMany(sheet, texts, Date.now(), newId())),
+    replaceDraft: (draft) => change((sheet) => replaceDraft(sheet, draft, Date.now(), newId())),
+    undo: () => change(undo),
+    redo: () => change(redo),
+    unveil: () =>
+      change((sheet) => ({
+        ...sheet,
+        openings: [...(sheet.openings ?? []), { key: runKey(sheet.draft), at: Date.now() }],
+      })),
+    create: (draft = { name: 'Untitled' }) => begin('A new sheet', newSheet({ ...FRESH, ...draft })),
     duplicate() {
       const sheet = opened();
-      if (sheet) keep(newSheet({ ...sheet.draft, name: `${textOf(sheet.draft, 'name')} copy` }));
+      if (!sheet) return undefined;
+      const copy = newSheet({ ...sheet.draft, name: `${textOf(sheet.draft, 'name')} copy` });
+      begin('The copy of a sheet', copy);
+      return { from: sheet.id, to: copy.id };
     },
     remove() {
       const sheet = opened();
-      if (!sheet) return undefined;
-      const next = living().filter((s) => s.id !== sheet.id);
-      const left = get().tabs.filter((id) => id !== sheet.id);
-      setTabs(left);
-      const neighbour = next.find((s) => s.id === left[left.length - 1]) ?? next[next.length - 1];
-      keep({ ...sheet, deleted: Date.now() }, neighbour?.id ?? '');
-      if (!neighbour) keep(newSheet(FIRST_SHEET));
-      return sheet;
+      if (!sheet) return;
+      const name = textOf(sheet.draft, 'name');
+      act('strategies', `“${name}” is deleted.`, {
+        redo: () => {
+          const now = get().all?.find((s) => s.id === sheet.id) ?? sheet;
+          keep({ ...now, deleted: Date.now() }, '');
+          showNeighbour(sheet.id);
+        },
+        undo: () => keep(alive(get().all?.find((s) => s.id === sheet.id) ?? sheet)),
+        told: true,
+      });
     },
-    restore: (sheet) => keep(sheet),
-    importStrategy: (strategy) => keep(newSheet(draftFrom(strategy))),
+    importStrategy: (strategy) => begin('The import of a sheet', newSheet(draftFrom(strategy))),
   };
 });
+
+function alive({ deleted: _deleted, ...sheet }: Sheet): Sheet {
+  return sheet;
+}
 
 /** The sheet that is open, undefined until the store has been read. */
 export function useOpenSheet(): Sheet | undefined {

@@ -1,9 +1,11 @@
 'use client';
 
+import Joi from 'joi';
 import { Trash2 } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { type FormEvent, useState } from 'react';
 import { useSetting } from '@/store/setting.ts';
+import { act } from '@/store/undo.ts';
 import { Button, IconButton } from '@/ui/button';
 import { money, percent } from '@/ui/format.ts';
 import type { ShownRun } from '@/workers/engine.worker.ts';
@@ -25,6 +27,13 @@ interface Schedule {
   readonly texts: Draft;
 }
 
+const kind = Joi.array().items(
+  Joi.object({
+    name: Joi.string().required(),
+    texts: Joi.object().pattern(Joi.string(), Joi.string().allow('')).required(),
+  }),
+);
+
 const schedule = (name: string, ...texts: readonly string[]): Schedule => ({
   name,
   texts: Object.fromEntries(KEYS.map((key, k) => [key, texts[k] ?? ''])),
@@ -41,7 +50,7 @@ const SCHEDULES: readonly Schedule[] = [
 
 /** What costs came to a year, and schedules of costs to choose from, keep and delete. */
 export function CostsNote({ draft, run }: { draft: Draft; run: ShownRun | undefined }) {
-  const [schedules, keep] = useSetting<readonly Schedule[]>('cost schedules', SCHEDULES);
+  const [schedules, , change] = useSetting<readonly Schedule[]>('cost schedules', kind, SCHEDULES);
   const editMany = useSheets((s) => s.editMany);
   const [open, setOpen] = useState(false);
   const add = (event: FormEvent<HTMLFormElement>): void => {
@@ -50,8 +59,22 @@ export function CostsNote({ draft, run }: { draft: Draft; run: ShownRun | undefi
     const name = String(new FormData(event.currentTarget).get('name')).trim();
     if (name === '') return;
     const texts = Object.fromEntries(KEYS.map((key) => [key, textOf(draft, key)]));
-    keep([...schedules.filter((s) => s.name !== name), { name, texts }]);
+    const before = schedules.find((s) => s.name === name);
+    void act('strategies', `The schedule “${name}” is kept.`, {
+      redo: () => change((now) => [...now.filter((s) => s.name !== name), { name, texts }]),
+      undo: () => change((now) => now.flatMap((s) => (s.name !== name ? [s] : before ? [before] : []))),
+    });
     event.currentTarget.reset();
+  };
+  const remove = (name: string): void => {
+    const place = schedules.findIndex((s) => s.name === name);
+    const before = schedules[place];
+    if (!before) return;
+    void act('strategies', `The schedule “${name}” is deleted.`, {
+      redo: () => change((now) => now.filter((s) => s.name !== name)),
+      undo: () => change((now) => [...now.slice(0, place), before, ...now.slice(place)]),
+      told: true,
+    });
   };
   return (
     <div className="flex items-start gap-2 pb-1">
@@ -89,7 +112,7 @@ export function CostsNote({ draft, run }: { draft: Draft; run: ShownRun | undefi
                   <IconButton
                     label={`Delete the schedule ${name}`}
                     icon={Trash2}
-                    onClick={() => keep(schedules.filter((s) => s.name !== name))}
+                    onClick={() => remove(name)}
                   />
                 </li>
               ))}

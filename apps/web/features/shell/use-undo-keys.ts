@@ -1,0 +1,66 @@
+// Ctrl+Z and Ctrl+Shift+Z for a place. A text field keeps them for its own text.
+
+import { useEffect } from 'react';
+import { toast } from 'sonner';
+import { doAgain, takeBack, type UndoPlace, useActs } from '@/store/undo.ts';
+
+/** Steps that a place keeps itself, such as a sheet's, among its acts by their times. */
+export interface OwnSteps {
+  /** when the newest was done; undefined when there is none */
+  readonly lastAt: () => number | undefined;
+  /** when the one that would be done again was undone */
+  readonly nextAt: () => number | undefined;
+  readonly undo: () => void;
+  readonly redo: () => void;
+}
+
+const NOT_TEXT = new Set(['button', 'checkbox', 'radio', 'range', 'color', 'file', 'submit', 'reset']);
+
+/** Whether what has the focus is typed into, and so undoes its own text. */
+export function isTextField(target: EventTarget | null): boolean {
+  if (!(target instanceof HTMLElement)) return false;
+  if (target instanceof HTMLInputElement) return !NOT_TEXT.has(target.type);
+  return target instanceof HTMLTextAreaElement || target.isContentEditable;
+}
+
+/** Undoes the newest of a place's acts and its own steps. */
+export async function undoIn(place: UndoPlace, own?: OwnSteps): Promise<void> {
+  const { done } = useActs.getState()[place];
+  const act = done[done.length - 1];
+  const step = own?.lastAt();
+  if (act && (step === undefined || act.at >= step)) await told(takeBack(place));
+  else if (step !== undefined) own?.undo();
+}
+
+/** Does again what was undone last. */
+export async function redoIn(place: UndoPlace, own?: OwnSteps): Promise<void> {
+  const { undone } = useActs.getState()[place];
+  const act = undone[undone.length - 1];
+  const step = own?.nextAt();
+  if (act && (step === undefined || act.at >= step)) await told(doAgain(place));
+  else if (step !== undefined) own?.redo();
+}
+
+async function told(work: Promise<void>): Promise<void> {
+  try {
+    await work;
+  } catch (error) {
+    toast.error(`That could not be done: ${error instanceof Error ? error.message : String(error)}`);
+  }
+}
+
+/** @param own must not change from one rendering to the next */
+export function useUndoKeys(place: UndoPlace, own?: OwnSteps): void {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (!(event.ctrlKey || event.metaKey) || event.altKey || event.defaultPrevented) return;
+      const key = event.key.toLowerCase();
+      if ((key !== 'z' && key !== 'y') || isTextField(event.target)) return;
+      event.preventDefault();
+      if (key === 'y' || event.shiftKey) void redoIn(place, own);
+      else void undoIn(place, own);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [place, own]);
+}

@@ -1,0 +1,30 @@
+// What open tabs of the same browser tell each other: that something in the store has changed.
+
+import Joi from 'joi';
+
+export type Told =
+  /** a sheet was written */
+  | { readonly kind: 'sheet'; readonly id: string }
+  /** bars, repairs or universes were changed: what is in memory of them is old */
+  | { readonly kind: 'market' };
+
+const schema = Joi.alternatives(
+  Joi.object({ kind: Joi.valid('sheet').required(), id: Joi.string().required() }),
+  Joi.object({ kind: Joi.valid('market').required() }),
+).required();
+
+const channel = typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel('plateau');
+
+/** Tells the other tabs; this one does not hear itself. */
+export function tellTabs(what: Told): void {
+  channel?.postMessage(what);
+}
+
+/** Hears what other tabs tell, from any version of this page: what is no message of ours is passed over. */
+export function hearTabs(hear: (what: Told) => void): () => void {
+  const listen = ({ data }: MessageEvent<unknown>): void => {
+    if (!schema.validate(data, { convert: false }).error) hear(data as Told);
+  };
+  channel?.addEventListener('message', listen);
+  return () => channel?.removeEventListener('message', listen);
+}

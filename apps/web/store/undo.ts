@@ -1,0 +1,82 @@
+// What can be taken back: one stack a place, of acts that each know their way there and back.
+
+import { toast } from 'sonner';
+import { create } from 'zustand';
+
+export type UndoPlace = 'market' | 'strategies' | 'runs';
+
+export interface Act {
+  /** what was done, as a sentence or its beginning */
+  readonly words: string;
+  /** milliseconds since 1970, when it was done or last done again */
+  readonly at: number;
+  readonly undo: () => unknown;
+  readonly redo: () => unknown;
+}
+
+interface Stacks {
+  readonly done: readonly Act[];
+  readonly undone: readonly Act[];
+}
+
+const EMPTY: Stacks = { done: [], undone: [] };
+const MOST = 200;
+
+export const useActs = create<Readonly<Record<UndoPlace, Stacks>>>(() => ({
+  market: EMPTY,
+  strategies: EMPTY,
+  runs: EMPTY,
+}));
+
+interface Ways {
+  readonly redo: () => unknown;
+  readonly undo: () => unknown;
+  /** told on screen, with its undo at hand */
+  readonly told?: boolean;
+}
+
+/** Does something that can be taken back. @throws what the doing throws; it is then no act */
+export function act(place: UndoPlace, words: string, { redo, undo, told }: Ways): Promise<void> {
+  const remember = (): void => {
+    const one: Act = { words, at: Date.now(), undo, redo };
+    const { done } = useActs.getState()[place];
+    useActs.setState({ [place]: { done: [...done, one].slice(-MOST), undone: [] } });
+    if (told) {
+      toast(words, { action: { label: 'Undo', onClick: () => void takeBack(place, one) } });
+    }
+  };
+  const doing = redo();
+  if (doing instanceof Promise) return doing.then(remember);
+  remember();
+  return Promise.resolve();
+}
+
+/** Undoes an act, the newest when none is named. @throws what the undoing throws; the act then stays */
+export async function takeBack(place: UndoPlace, which?: Act): Promise<void> {
+  const { done } = useActs.getState()[place];
+  const one = which ? done.find((it) => it === which) : done[done.length - 1];
+  if (!one) return;
+  await one.undo();
+  const stacks = useActs.getState()[place];
+  useActs.setState({
+    [place]: {
+      done: stacks.done.filter((it) => it !== one),
+      undone: [...stacks.undone, { ...one, at: Date.now() }],
+    },
+  });
+}
+
+/** Does the act again that was undone last. */
+export async function doAgain(place: UndoPlace): Promise<void> {
+  const { undone } = useActs.getState()[place];
+  const one = undone[undone.length - 1];
+  if (!one) return;
+  await one.redo();
+  const stacks = useActs.getState()[place];
+  useActs.setState({
+    [place]: {
+      done: [...stacks.done, { ...one, at: Date.now() }],
+      undone: stacks.undone.filter((it) => it !== one),
+    },
+  });
+}
