@@ -72,6 +72,7 @@ describe('the rows of curves', () => {
       days: Int32Array.of(first + 10, first + 20),
       equity: Float64Array.of(5, 6),
       figures: run.figures,
+      capital: 1000,
     };
     const rows = chartRows(run, ghost, { first: 0, last: 30 }, 100);
     const at = (day: number) => rows.find((row) => row.day === first + day)?.ghost;

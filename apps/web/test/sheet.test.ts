@@ -58,8 +58,8 @@ describe('reading', () => {
 
   it.each([
     ['limits.positions', 'ten', 'limits.positions: “ten” is no number; write one such as 1.5.'],
-    ['limits.positions', '2.5', 'limits.positions: “limits.positions” must be an integer'],
-    ['account.capital', '0', 'account.capital: “account.capital” must be greater than 0'],
+    ['limits.positions', '2.5', 'limits.positions: “Slots” must be a whole number.'],
+    ['account.capital', '0', 'account.capital: “Capital” must be greater than 0.'],
     ['size.percent', '', 'size.percent: Percent is empty; without it nothing can be worked out.'],
     ['from', '2020', 'from: “2020” is no date; write YYYY-MM-DD.'],
     ['dials', 'pull: 7', 'dials: “pull: 7” is no dial; write: pull = 7, 2 to 10 step 1'],

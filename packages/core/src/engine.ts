@@ -11,6 +11,7 @@ import type { Run } from './run.ts';
 import type { Plan } from './simulation/plan.ts';
 import { type Problem, prepare, type RunRequest } from './simulation/prepare.ts';
 import { type Continue, partOf, Stopped } from './simulation/progress.ts';
+import { countOutcomes } from './simulation/records.ts';
 import { simulate } from './simulation/simulate.ts';
 import { byExit, tradeOf } from './simulation/trade-record.ts';
 import { buyAndHold } from './statistics/benchmark.ts';
@@ -114,6 +115,7 @@ export function createEngine(market: Market, universe: Universe): Engine {
             standing: result.standing,
             figures: figuresOf({ ...whole, equity, months }, benchmarkFigures),
             eitherWayBars: result.eitherWayBars,
+            outcomes: countOutcomes(result.decisions),
             costs: costsOf(result.ledger, marks, trades, request.strategy.costs.slippage),
             ...(halves && { halves }),
             missing: panel.missing,

@@ -63,6 +63,7 @@ export { parseRule } from './rules/parse.ts';
 export { printRule } from './rules/print.ts';
 export { nearest } from './rules/suggest.ts';
 export { type Comparator, isCondition, type Node, type NumberNode, type Place } from './rules/tree.ts';
+export { unitOf } from './rules/units.ts';
 export { knownPhrases } from './rules/words.ts';
 export type { Run } from './run.ts';
 export type { Distances } from './simulation/distances.ts';

@@ -1,6 +1,14 @@
 // What a finished run is.
 
-import type { Decisions, Ledger, Marks, NextOrder, StandingOrder, Trade } from './simulation/records.ts';
+import type {
+  Decisions,
+  Ledger,
+  Marks,
+  NextOrder,
+  Outcome,
+  StandingOrder,
+  Trade,
+} from './simulation/records.ts';
 import type { Figures } from './statistics/figures.ts';
 import type { SpanFigures } from './statistics/span-figures.ts';
 import type { CostFigures } from './statistics/trade-studies.ts';
@@ -24,6 +32,8 @@ export interface Run {
   readonly standing: readonly StandingOrder[];
   readonly figures: Figures;
   readonly eitherWayBars: number;
+  /** how often each outcome stands in the decision log */
+  readonly outcomes: Readonly<Record<Outcome, number>>;
   readonly costs: CostFigures;
   /** the figures before the split and from it on; only where the request splits the run */
   readonly halves?: readonly [inSample: SpanFigures, outOfSample: SpanFigures];

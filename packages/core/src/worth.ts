@@ -5,7 +5,7 @@ import type { Trade } from './simulation/records.ts';
 import type { Strategy } from './strategy/strategy.ts';
 
 export interface HarderRun {
-  readonly kind: 'next-open' | 'double-costs' | 'without-best';
+  readonly kind: 'next-open' | 'double-costs' | 'without-best' | 'carry-3' | 'carry-6';
   readonly request: RunRequest;
   /** the instrument to be left out of the universe */
   readonly without?: string;
@@ -39,6 +39,22 @@ export function harderRuns(request: RunRequest, trades: readonly Trade[]): Harde
     runs.push({
       kind: 'double-costs',
       request: as({ costs: { ...costs, commission: doubled, slippage: 2 * costs.slippage } }),
+    });
+  }
+  // Borrowed shares and borrowed money have their price; where the sheet has none, what it would be.
+  const free =
+    (strategy.short !== undefined && costs.borrowRate === 0) ||
+    (strategy.account.leverage > 1 && costs.marginRate === 0);
+  for (const rate of free ? ([3, 6] as const) : []) {
+    runs.push({
+      kind: `carry-${rate}`,
+      request: as({
+        costs: {
+          ...costs,
+          borrowRate: costs.borrowRate === 0 ? rate : costs.borrowRate,
+          marginRate: costs.marginRate === 0 ? rate : costs.marginRate,
+        },
+      }),
     });
   }
   const best = bestSymbol(trades);

@@ -42,8 +42,12 @@ const worked: Partial<Record<FigureKey, (part: (name: string) => number) => numb
   winRate: (p) => p('with a profit') / p('trades'),
   payoff: (p) => p('average win') / Math.abs(p('average loss')),
   profitFactor: (p) => p('sum of profits') / Math.abs(p('sum of losses')),
+  winRateByMoney: (p) => p('put in with a profit') / p('put in'),
+  payoffByMoney: (p) =>
+    p('sum of profits') / p('put in with a profit') / Math.abs(p('sum of losses') / p('put in without')),
+  expectancyByMoney: (p) => p('profit') / p('put in'),
   beta: (p) => p('slope (beta)'),
-  alpha: (p) => p('intercept (alpha)'),
+  alpha: (p) => p('intercept (alpha), a bar'),
   rSquared: (p) => p('share explained (R²)'),
   informationRatio: (p) =>
     (p('mean return above the benchmark’s') / p('its deviation')) * Math.sqrt(p('bars a year')),
@@ -151,5 +155,23 @@ describe('harder runs', () => {
     expect(made(out?.without as string)).toBe(Math.max(...symbols.map(made)));
     const losses = trades.filter(({ profit }) => profit < 0);
     expect(harderRuns({ strategy: strategyOf({}), benchmark: 'IX' }, losses)).toEqual([]);
+  });
+});
+
+describe('free carry', () => {
+  it('is run again at three and at six percent, on the side that has no price', () => {
+    const leave = { enter: 'always', leave: 'never', stops: { trigger: 'touch' as const } };
+    const short = strategyOf({ long: undefined, short: leave } as Partial<Strategy>);
+    const runs = harderRuns({ strategy: short, benchmark: 'IX' }, []);
+    expect(runs.map(({ kind, request }) => [kind, request.strategy.costs.borrowRate])).toEqual([
+      ['carry-3', 3],
+      ['carry-6', 6],
+    ]);
+    const paid = strategyOf({
+      long: undefined,
+      short: leave,
+      costs: { ...short.costs, borrowRate: 1, marginRate: 0 },
+    } as Partial<Strategy>);
+    expect(harderRuns({ strategy: paid, benchmark: 'IX' }, [])).toEqual([]);
   });
 });

@@ -5,7 +5,7 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useState } from 'react';
 import { readBars } from '@/store/bars.ts';
 import type { StoredListing, StoredRepair } from '@/store/database.ts';
-import { readAll } from '@/store/read.ts';
+import { readAll, readEach } from '@/store/read.ts';
 import type { InstrumentQuality } from '@/workers/quality.worker.ts';
 import { inspectMarket } from '@/workers/quality-client.ts';
 
@@ -23,6 +23,23 @@ export function useBars(listing: StoredListing | undefined): Bars | undefined {
   return useLiveQuery(
     async () => (listing ? (await readBars([listing])).get(listing.symbol) : undefined),
     [listing?.symbol, listing?.block, listing?.count],
+  );
+}
+
+const NONE: ReadonlyMap<string, Bars> = new Map();
+
+/** The bars of every instrument that a text may name, but for one that is known already. */
+export function useNamedBars(text: string, known: string): ReadonlyMap<string, Bars> {
+  const words = [...new Set(text.match(/[\p{L}\p{N}_^][\p{L}\p{N}_.&^-]*/gu))].sort().join(' ');
+  return (
+    useLiveQuery(async () => {
+      const listings = await readEach(
+        'listings',
+        words.split(' ').filter((word) => word !== '' && word !== known),
+      );
+      const there = listings.filter((listing) => listing !== undefined);
+      return there.length > 0 ? readBars(there) : NONE;
+    }, [words, known]) ?? NONE
   );
 }
 

@@ -54,7 +54,7 @@ export function inspect({ evaluator, plan, request: { strategy }, run }: Inspect
   const { panel } = evaluator;
   return {
     run,
-    why: (symbol, day) => whyOn(evaluator, strategy, run.decisions, symbol, day),
+    why: (symbol, day) => whyOn(evaluator, plan, strategy, run, symbol, day),
     whyBetween: (symbol, from, to) => whyBetween(evaluator, strategy, run, symbol, from, to),
     day: (day) => dayBook(panel, run, day),
     story({ symbol, side, entryDay }) {

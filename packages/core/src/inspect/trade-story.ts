@@ -70,7 +70,7 @@ export function tradeStory(
   const first = Math.max(0, decisionBar - BARS_BEFORE);
   const end = Math.min(bars.day.length, (exitBar ?? bars.day.length) + 1 + BARS_AFTER);
   const { stop, target } = levelsOf(bars, side, k, trade, { decisionBar, entryBar, exitBar, first, end });
-  const why = whyOn(evaluator, strategy, run.decisions, trade.symbol, trade.decisionDay);
+  const why = whyOn(evaluator, plan, strategy, run, trade.symbol, trade.decisionDay);
   const rivals = why.candidates.filter((candidate) => candidate.side === trade.side);
   const place = rivals.findIndex(({ symbol }) => symbol === trade.symbol) + 1;
   const decidedBar = trade.exitDecisionDay === undefined ? undefined : barOn(trade.exitDecisionDay);

@@ -4,7 +4,11 @@ import { countUntil } from '../days/calendar.ts';
 import type { Day } from '../days/day.ts';
 import type { Evaluator } from '../rules/evaluate.ts';
 import { readsPosition } from '../rules/positions.ts';
+import type { Run } from '../run.ts';
+import { Entries } from '../simulation/entries.ts';
+import type { Plan, SidePlan } from '../simulation/plan.ts';
 import { type Decisions, OUTCOMES, type Outcome } from '../simulation/records.ts';
+import { reviewDays } from '../simulation/reviews.ts';
 import type { Strategy } from '../strategy/strategy.ts';
 import { type ConditionOnDay, conditionsAt } from './conditions.ts';
 import { rulesOf } from './rules.ts';
@@ -26,25 +30,80 @@ export interface WhyDay {
   readonly rules: readonly { readonly path: string; readonly conditions: readonly ConditionOnDay[] }[];
   /** everything that was decided on that day, in its order */
   readonly candidates: readonly CandidateOnDay[];
+  /** the day it had been entered on, where it was held at that close */
+  readonly heldSince: Day | undefined;
+  /** what its rotation did with it; undefined without a rotation */
+  readonly rotation: RotationOnDay | undefined;
 }
 
-/** @param decisions of a run of the same strategy */
+export interface RotationOnDay {
+  /** whether the holdings were reviewed on that day, and else the next day on which they were */
+  readonly reviewed: boolean;
+  readonly nextReview: Day | undefined;
+  /** its place among those ranked, first is 1, and how many there were; 0 where it was not ranked */
+  readonly place: number;
+  readonly of: number;
+  readonly hold: number;
+  readonly keep: number;
+}
+
+/** @param run of the same strategy */
 export function whyOn(
   evaluator: Evaluator,
+  plan: Plan,
   strategy: Strategy,
-  decisions: Decisions,
+  run: Pick<Run, 'decisions' | 'trades' | 'openTrades'>,
   symbol: string,
   asked: Day,
 ): WhyDay {
   const { panel } = evaluator;
   const k = panel.number(symbol);
   const bar = k < 0 ? -1 : countUntil(panel.bars[k].day, asked) - 1;
-  if (bar < 0) return { symbol, day: undefined, member: false, rules: [], candidates: [] };
+  if (bar < 0) {
+    return {
+      symbol,
+      day: undefined,
+      member: false,
+      rules: [],
+      candidates: [],
+      heldSince: undefined,
+      rotation: undefined,
+    };
+  }
   const day = panel.bars[k].day[bar];
   const rules = rulesOf(strategy)
     .filter(({ tree }) => !readsPosition(tree))
     .map(({ path, tree }) => ({ path, conditions: conditionsAt(evaluator, tree, k, bar, strategy.bars) }));
-  return { symbol, day, member: panel.isMember(k, day), rules, candidates: candidatesOn(decisions, day) };
+  const held = [...run.trades, ...run.openTrades].find(
+    ({ symbol: its, entryDay, exitDay = Infinity }) => its === symbol && entryDay <= day && day < exitDay,
+  );
+  return {
+    symbol,
+    day,
+    member: panel.isMember(k, day),
+    rules,
+    candidates: candidatesOn(run.decisions, day),
+    heldSince: held?.entryDay,
+    rotation: plan.long?.rotation && rotationOn(plan, plan.long, k, day),
+  };
+}
+
+function rotationOn(plan: Plan, side: SidePlan, instrument: number, day: Day): RotationOnDay | undefined {
+  const { rotation } = side;
+  const t = countUntil(plan.calendar, day) - 1;
+  if (!rotation || t < 0 || plan.calendar[t] !== day) return undefined;
+  const reviews = reviewDays(rotation.review, plan.calendar);
+  const ranked = new Entries(plan);
+  ranked.fillRanked(side, t);
+  const next = reviews.indexOf(1, t + 1);
+  return {
+    reviewed: reviews[t] === 1,
+    nextReview: next < 0 ? undefined : plan.calendar[next],
+    place: ranked.instrument.subarray(0, ranked.count).indexOf(instrument) + 1,
+    of: ranked.count,
+    hold: rotation.hold,
+    keep: rotation.keep,
+  };
 }
 
 /** The decision log's lines of one day, in their order. */

@@ -66,6 +66,13 @@ export interface Decisions {
   readonly outcome: Uint8Array;
 }
 
+/** How often each outcome stands in the log. */
+export function countOutcomes({ outcome }: Decisions): Record<Outcome, number> {
+  const counts = new Int32Array(OUTCOMES.length);
+  for (const code of outcome) counts[code]++;
+  return Object.fromEntries(OUTCOMES.map((name, k) => [name, counts[k]])) as Record<Outcome, number>;
+}
+
 export const LEDGER_KINDS = ['deposit', 'trade', 'commission', 'interest', 'borrow'] as const;
 export type LedgerKind = (typeof LEDGER_KINDS)[number];
 

@@ -7,6 +7,7 @@ import { periodReturns } from './periods.ts';
 import { regress } from './regression.ts';
 import { difference, returnsOf } from './returns.ts';
 import type { Slice } from './slice.ts';
+import { moneyIn } from './trade-figures.ts';
 
 /** How a number is written. */
 export type FigureKind =
@@ -104,7 +105,7 @@ function capture(slice: Slice, counts: (theirs: number) => boolean): FigurePart[
   ];
 }
 
-function regression({ equity, benchmark, riskFree }: Slice): FigurePart[] {
+function regression({ equity, benchmark, riskFree, barsPerYear }: Slice): FigurePart[] {
   const ours = difference(returnsOf(equity), riskFree);
   const theirs = difference(returnsOf(benchmark), riskFree);
   const { n, alpha, beta, rSquared } = regress(ours, theirs);
@@ -112,7 +113,8 @@ function regression({ equity, benchmark, riskFree }: Slice): FigurePart[] {
     count('bars', n),
     ratio('slope (beta)', beta.value),
     ratio('its standard error', beta.error),
-    { name: 'intercept (alpha)', value: alpha.value, kind: 'fine-percent' },
+    { name: 'intercept (alpha), a bar', value: alpha.value, kind: 'fine-percent' },
+    percent('alpha × bars a year', alpha.value * barsPerYear),
     { name: 'its standard error', value: alpha.error, kind: 'fine-percent' },
     ratio('share explained (R²)', rSquared),
   ];
@@ -367,6 +369,38 @@ export const figureCatalogue: readonly FigureEntry[] = [
     ],
   },
   {
+    key: 'winRateByMoney',
+    name: 'Win rate, by money',
+    definition: 'money in trades with a profit / money in all trades, at their entries',
+    kind: 'percent',
+    about: 'trades',
+    madeOf: (slice) => [
+      money('put in with a profit', moneyIn(wins(slice))),
+      money('put in', moneyIn(slice.trades)),
+    ],
+  },
+  {
+    key: 'payoffByMoney',
+    name: 'Payoff, by money',
+    definition: 'profits / money in their trades, over losses / money in theirs',
+    kind: 'ratio',
+    about: 'trades',
+    madeOf: (slice) => [
+      money('sum of profits', sumOf(wins(slice))),
+      money('put in with a profit', moneyIn(wins(slice))),
+      money('sum of losses', sumOf(losses(slice))),
+      money('put in without', moneyIn(losses(slice))),
+    ],
+  },
+  {
+    key: 'expectancyByMoney',
+    name: 'Expectancy, by money',
+    definition: 'profit of all trades / money put in at their entries',
+    kind: 'fine-percent',
+    about: 'trades',
+    madeOf: (slice) => [money('profit', sumOf(slice.trades)), money('put in', moneyIn(slice.trades))],
+  },
+  {
     key: 'beta',
     name: 'Beta',
     definition: 'slope of the excess returns on the benchmark’s, by bar',
@@ -376,8 +410,8 @@ export const figureCatalogue: readonly FigureEntry[] = [
   },
   {
     key: 'alpha',
-    name: 'Alpha',
-    definition: 'intercept of the same line, a bar',
+    name: 'Alpha a bar',
+    definition: 'intercept of the same line: return of a day, week or month beyond what beta explains',
     kind: 'fine-percent',
     about: 'benchmark',
     madeOf: regression,

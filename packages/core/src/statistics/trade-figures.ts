@@ -12,6 +12,10 @@ export interface TradeFigures {
   readonly profitFactor: number;
   readonly expectancy: number;
   readonly averageR: number;
+  /** the same three by money instead of by trade: a trade of one share says little, and counts for little */
+  readonly winRateByMoney: number;
+  readonly payoffByMoney: number;
+  readonly expectancyByMoney: number;
 }
 
 /** @param trades closed trades only; a trade that made nothing counts among the losses */
@@ -30,7 +34,22 @@ export function tradeFigures(trades: readonly Trade[]): TradeFigures {
     profitFactor: ratio(sumOfProfits(wins), Math.abs(sumOfProfits(losses))),
     expectancy: mean(trades.map((t) => t.return)),
     averageR: mean(withR),
+    winRateByMoney: ratio(moneyIn(wins), moneyIn(trades)),
+    payoffByMoney: ratio(returnOn(wins), Math.abs(returnOn(losses))),
+    expectancyByMoney: returnOn(trades),
   };
+}
+
+/** What was paid or received at the entries. */
+export function moneyIn(trades: readonly Trade[]): number {
+  let sum = 0;
+  for (const t of trades) sum += t.entryPrice * t.shares;
+  return sum;
+}
+
+/** Profit for each unit of money put in; NaN of nothing. */
+function returnOn(trades: readonly Trade[]): number {
+  return ratio(sumOfProfits(trades), moneyIn(trades));
 }
 
 function sumOfProfits(trades: readonly Trade[]): number {

@@ -7,6 +7,8 @@ export type SizeWarning =
   | { readonly kind: 'one-takes-all'; readonly percent: number }
   /** all slots together ask for so many percent of what the account can carry */
   | { readonly kind: 'more-than-account'; readonly percent: number }
+  /** a rotation holds fewer than the slots that money is divided by */
+  | { readonly kind: 'idle-slots'; readonly hold: number; readonly slots: number; readonly percent: number }
   | { readonly kind: 'risk-without-stop'; readonly side: 'long' | 'short' };
 
 /** The share of the account, in percent, at which one position is as good as all of it. */
@@ -37,6 +39,10 @@ export function sizeWarnings(strategy: Strategy, largestShare?: number): SizeWar
       found.push({ kind: 'more-than-account', percent: all / account.leverage });
   } else if (largestShare !== undefined && 100 * largestShare >= ALL) {
     found.push({ kind: 'one-takes-all', percent: 100 * largestShare });
+  }
+  const hold = long?.rotate?.hold;
+  if (size.method === 'equal-slots' && hold !== undefined && !short && slots !== undefined && hold < slots) {
+    found.push({ kind: 'idle-slots', hold, slots, percent: (100 * account.leverage * hold) / slots });
   }
   if (size.method.startsWith('risk-')) {
     for (const [side, rules] of [

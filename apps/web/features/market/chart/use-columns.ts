@@ -3,7 +3,7 @@
 import { type Bars, type BarUnit, columnOf } from '@plateau/core';
 import { useMemo } from 'react';
 import type { StoredListing } from '@/store/database.ts';
-import { useBars } from '../market-data.ts';
+import { useBars, useNamedBars } from '../market-data.ts';
 import type { Columns } from './rows.ts';
 
 const MOST_DRAWN = 5;
@@ -29,11 +29,12 @@ export function useColumns(
   other: StoredListing | undefined,
 ): ChartColumns {
   const otherBars = useBars(other);
+  const named = useNamedBars(text, symbol);
   const market = useMemo(() => {
-    const all = new Map([[symbol, bars]]);
+    const all = new Map([...named, [symbol, bars] as const]);
     if (other && otherBars) all.set(other.symbol, otherBars);
     return all;
-  }, [symbol, bars, other, otherBars]);
+  }, [symbol, bars, named, other, otherBars]);
   return useMemo(() => {
     const changes = columnOf(market, symbol, `1-${unit} return`, unit);
     const beside =

@@ -5,6 +5,7 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { type FormEvent, useEffect, useState } from 'react';
 import { database, type StoredRun } from '@/store/database.ts';
 import { Button } from '@/ui/button';
+import { count } from '@/ui/format.ts';
 import { askInWorker } from '@/workers/run-client.ts';
 import { Candidates, VERDICTS } from '../candidates.tsx';
 import { Conditions, ruleName } from '../conditions.tsx';
@@ -85,7 +86,22 @@ export function WhySection({ kept, onDay }: { kept: StoredRun; onDay: (day: numb
   );
 }
 
-function Answer({ why: { symbol, day, member, rules, candidates } }: { why: WhyDay }) {
+/** Why an instrument that was no candidate was none, as far as its rules do not say it themselves. */
+function whyNone({ heldSince, rotation }: WhyDay): string {
+  if (heldSince !== undefined && !rotation) return `It was held, since ${isoFromDay(heldSince)}.`;
+  if (!rotation) return '';
+  const { reviewed, nextReview, place, of, hold, keep } = rotation;
+  const held = heldSince === undefined ? '' : `It was held, since ${isoFromDay(heldSince)}. `;
+  if (!reviewed) {
+    const next = nextReview === undefined ? '' : `; the next review was on ${isoFromDay(nextReview)}`;
+    return `${held}The rotation does not review its holdings on that day${next}.`;
+  }
+  if (place === 0) return `${held}It was not among the ${count(of)} that the rotation ranked.`;
+  return `${held}It stood at place ${place} of ${count(of)}; the rotation fills ${hold} places and keeps what stands within ${keep}.`;
+}
+
+function Answer({ why }: { why: WhyDay }) {
+  const { symbol, day, member, rules, candidates } = why;
   if (day === undefined) return <p>{symbol} had no bar yet.</p>;
   const own = candidates.filter((candidate) => candidate.symbol === symbol);
   return (
@@ -94,7 +110,7 @@ function Answer({ why: { symbol, day, member, rules, candidates } }: { why: WhyD
         On {isoFromDay(day)} {symbol} was {member ? '' : 'not '}a member of the universe
         {own.length > 0
           ? ` and a candidate: ${own.map(({ side, outcome }) => `${side}, ${VERDICTS[outcome]}`).join('; ')}.`
-          : ', and no candidate.'}
+          : `, and no candidate. ${whyNone(why)}`}
       </p>
       {rules.map(({ path, conditions }) => (
         <Conditions key={path} name={ruleName(path)} rows={conditions} />

@@ -14,6 +14,10 @@ function words({ kind, without }: HarderRun): string {
       return 'Filled at the next open';
     case 'double-costs':
       return 'With costs doubled';
+    case 'carry-3':
+      return 'With 3% a year on borrowed shares and money';
+    case 'carry-6':
+      return 'With 6% a year on borrowed shares and money';
     case 'without-best':
       return `Without ${without}, which made the most`;
   }

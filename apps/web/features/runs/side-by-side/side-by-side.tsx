@@ -1,9 +1,10 @@
 'use client';
 
+import { isoFromDay } from '@plateau/core';
 import { useEffect, useState } from 'react';
 import { headlineRows } from '@/features/strategies/result/figures.tsx';
 import type { StoredRun } from '@/store/database.ts';
-import { count } from '@/ui/format.ts';
+import { count, money } from '@/ui/format.ts';
 import { StrokeKey } from '@/ui/time-axis.tsx';
 import { reportInWorker } from '@/workers/run-client.ts';
 import { PlainTable } from '../report/plain-table.tsx';
@@ -13,6 +14,25 @@ import { Pairs } from './pairs.tsx';
 import { Settings } from './settings.tsx';
 import { HELD, type Shown, STROKES } from './shown.ts';
 import { TradesApart } from './trades-apart.tsx';
+
+/** What keeps their figures from being held against each other as they stand. */
+function Unlike({ shown }: { shown: readonly Shown[] }) {
+  const spans = new Set(
+    shown.map(
+      ({ run: { marks } }) => `${isoFromDay(marks.day[0] ?? 0)} to ${isoFromDay(marks.day.at(-1) ?? 0)}`,
+    ),
+  );
+  const capitals = new Set(shown.map(({ kept }) => kept.request.strategy.account.capital));
+  if (spans.size < 2 && capitals.size < 2) return null;
+  return (
+    <p className="text-loss" role="note">
+      {spans.size > 1 &&
+        `They ran over different days (${[...spans].join('; ')}), and each figure is of its own. `}
+      {capitals.size > 1 &&
+        `They began with different capital (${[...capitals].map(money).join(', ')}): sums of money are not alike.`}
+    </p>
+  );
+}
 
 /** Two to six kept runs: curves on one scale, figures, settings with their differences, and how alike they are. */
 export function SideBySide({ kept }: { kept: readonly StoredRun[] }) {
@@ -72,6 +92,7 @@ export function SideBySide({ kept }: { kept: readonly StoredRun[] }) {
               <StrokeKey text={`${benchmark} held, over the days of the first`} {...HELD} />
             </li>
           </ul>
+          <Unlike shown={shown} />
           <Curves shown={shown} />
           <div className="grid gap-4 py-3">
             <PlainTable

@@ -12,6 +12,14 @@ import { changesBetween, type LogEntry, smallCurve } from './entry.ts';
 /** Milliseconds that a finished run stays on screen before it counts as a try. */
 const MOMENT = 2000;
 
+/** Milliseconds for which a rule that is still being written must rest to count as one. */
+const REST = 10_000;
+
+/** Whether a rule's text has the focus. */
+function isWritten(): boolean {
+  return document.activeElement?.closest('.rule-editor') != null;
+}
+
 /** A sheet's variants, the newest first; undefined while they are read. */
 export function useLogbook(sheet: string): readonly LogEntry[] | undefined {
   return useLiveQuery(
@@ -28,7 +36,15 @@ export function useRecorder(sheet: Sheet, live: LiveRun): void {
   useEffect(() => {
     // The logbook compares variants over the same days: what is seen of the out-of-sample part stays out of it.
     if (status !== 'done' || !run || opened) return;
-    const timer = setTimeout(() => void record(), MOMENT);
+    let timer: ReturnType<typeof setTimeout>;
+    const wait = (moment: number): void => {
+      timer = setTimeout(() => {
+        // A rule that is being written reads now and then on its way; it is a try once it is left, or rests.
+        if (isWritten() && moment === MOMENT) wait(REST);
+        else void record();
+      }, moment);
+    };
+    wait(MOMENT);
     return () => clearTimeout(timer);
 
     async function record(): Promise<void> {

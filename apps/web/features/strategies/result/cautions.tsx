@@ -5,7 +5,7 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { TriangleAlert } from 'lucide-react';
 import { isDated } from '@/features/market/universes/members.ts';
 import { readOne } from '@/store/read.ts';
-import { percent } from '@/ui/format.ts';
+import { count, percent } from '@/ui/format.ts';
 import type { ShownRun } from '@/workers/engine.worker.ts';
 
 function words(caution: Caution): string {
@@ -18,6 +18,16 @@ function words(caution: Caution): string {
       return 'Its universe has no dates of membership, and leaves out what failed.';
     case 'one-trade':
       return `One trade, in ${caution.symbol}, made ${percent(caution.share, 0)} of the profit.`;
+    case 'best-made-all':
+      return `Without its best trade, in ${caution.symbol}, it would have made nothing.`;
+    case 'crumbs':
+      return `${count(caution.crumbs)} of ${count(caution.trades)} trades are crumbs, of less than a tenth of the size wanted: look at the figures by money.`;
+    case 'free-shorts':
+      return `${count(caution.shorts)} short trades borrow shares for nothing.`;
+    case 'free-leverage':
+      return `It borrows money for nothing, up to ${percent(caution.exposure, 0)} of the account at work.`;
+    case 'idle-start':
+      return `Nothing was entered in the first ${caution.years.toFixed(1)} years; they count in every figure.`;
     case 'few-trades':
       return `${caution.trades} closed trades are few: chance may have made this.`;
     case 'short-history':
@@ -42,14 +52,17 @@ interface CautionsProps {
 
 /** What to doubt about a result, in plain words beside its figures. */
 export function Cautions({ run, strategy, universe, tries, doubtful }: CautionsProps) {
-  const dated = useLiveQuery(
-    async () => isDated((await readOne('universes', universe))?.members ?? []),
-    [universe],
-  );
+  const dated = useLiveQuery(async () => {
+    const members = (await readOne('universes', universe))?.members ?? [];
+    // One instrument alone was not chosen from among others that failed.
+    return isDated(members) || new Set(members.map(({ symbol }) => symbol)).size < 2;
+  }, [universe]);
   const { day } = run.marks;
   const cautions = cautionsOf({
     strategy,
+    marks: run.marks,
     trades: run.trades,
+    openTrades: run.openTrades,
     eitherWayBars: run.eitherWayBars,
     years: ((day[day.length - 1] ?? 0) - (day[0] ?? 0)) / 365.25,
     // Not known for a moment at the start: no reason to cry wolf.

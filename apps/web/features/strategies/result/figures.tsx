@@ -16,6 +16,8 @@ interface FigureRow {
 interface Change {
   readonly of: (f: Figures) => number;
   readonly better: 'more' | 'less';
+  /** a sum of money, which says nothing across a change of capital */
+  readonly isMoney: boolean;
   /** with its sign; nothing where it did not move */
   readonly show: (now: Figures, before: Figures) => string | undefined;
 }
@@ -28,11 +30,16 @@ function change(
   return {
     of,
     better,
+    isMoney: write === money,
     show(now, before) {
       const by = of(now) - of(before);
+      if (!Number.isFinite(by)) {
+        // One of them is not defined: that is a change too, and none that can be counted.
+        if (Number.isFinite(of(now))) return 'new';
+        return Number.isFinite(of(before)) ? `was ${write(of(before))}` : undefined;
+      }
       const text = write(Math.abs(by));
-      if (!Number.isFinite(by) || text === write(0)) return undefined;
-      return `${by > 0 ? '+' : '−'}${text}`;
+      return text === write(0) ? undefined : `${by > 0 ? '+' : '−'}${text}`;
     },
   };
 }
@@ -75,14 +82,15 @@ export const headlineRows: readonly FigureRow[] = [
   },
   {
     label: 'Sharpe ratio',
-    definition: 'Mean daily return above cash / its sample deviation × √252',
+    definition:
+      'Mean return of a bar above cash / its sample deviation × √ bars a year: 252 days, 52 weeks or 12 months',
     change: change((f) => f.sharpe, 'more', ratio),
     ours: (f) => ratio(f.sharpe),
     theirs: (f) => ratio(f.benchmark.sharpe),
   },
   {
     label: 'Volatility',
-    definition: 'Sample deviation of daily returns × √252',
+    definition: 'Sample deviation of returns by bar × √ bars a year: 252 days, 52 weeks or 12 months',
     change: change((f) => f.volatility, 'less', percent),
     ours: (f) => percent(f.volatility),
     theirs: (f) => percent(f.benchmark.volatility),
@@ -95,13 +103,13 @@ export const headlineRows: readonly FigureRow[] = [
   },
   {
     label: 'Time in market',
-    definition: 'Days with a position open / all days',
+    definition: 'Closes with a position open / all closes',
     ours: (f) => percent(f.timeInMarket),
     theirs: () => percent(1),
   },
   {
     label: 'Beta',
-    definition: "Slope of the strategy's daily returns on the benchmark's, above cash",
+    definition: "Slope of the strategy's returns by bar on the benchmark's, above cash",
     ours: (f) => ratio(f.benchmark.beta),
     theirs: () => ratio(1),
   },
@@ -133,6 +141,16 @@ export const headlineRows: readonly FigureRow[] = [
       (x) => percent(x, 2),
     ),
     ours: (f) => percent(f.expectancy, 2),
+  },
+  {
+    label: 'Expectancy, by money',
+    definition: 'Profit of all closed trades / the money put into them: small trades count for little',
+    change: change(
+      (f) => f.expectancyByMoney,
+      'more',
+      (x) => percent(x, 2),
+    ),
+    ours: (f) => percent(f.expectancyByMoney, 2),
   },
 ];
 
@@ -182,9 +200,12 @@ export const FiguresTable = memo(function FiguresTable({
   figures,
   benchmark,
   before,
+  sameCapital = true,
 }: {
   figures: Figures;
   benchmark: string;
+  /** whether the account began with the same money before the last edit */
+  sameCapital?: boolean;
   /** the figures before the last edit, which the ghost is the curve of */
   before: Figures | undefined;
 }) {
@@ -230,7 +251,11 @@ export const FiguresTable = memo(function FiguresTable({
             </th>
             <td className="pl-2 font-semibold">{ours(figures)}</td>
             {before && (
-              <td className="pl-2">{moved && <Moved change={moved} now={figures} before={before} />}</td>
+              <td className="pl-2">
+                {moved && (sameCapital || !moved.isMoney) && (
+                  <Moved change={moved} now={figures} before={before} />
+                )}
+              </td>
             )}
             <td className="pl-2 text-soft">{theirs ? theirs(figures) : '–'}</td>
           </tr>
@@ -252,6 +277,8 @@ function Moved({
 }) {
   const text = show(now, before);
   if (text === undefined) return <span className="text-soft">=</span>;
+  // What has no number before or after is neither better nor worse.
+  if (!Number.isFinite(of(now) - of(before))) return <span className="text-soft">{text}</span>;
   const good = of(now) > of(before) === (better === 'more');
   return (
     <span className={good ? 'text-gain' : 'text-loss italic'}>

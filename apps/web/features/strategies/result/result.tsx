@@ -62,7 +62,12 @@ export function Result({ live, sheet, again }: ResultProps) {
             <RunCharts run={run} benchmark={benchmark} ghost={ghost} />
             <div className="w-[24rem] shrink-0 overflow-auto">
               {run.halves && <Halves halves={run.halves} benchmark={benchmark} />}
-              <FiguresTable figures={run.figures} benchmark={benchmark} before={ghost?.figures} />
+              <FiguresTable
+                figures={run.figures}
+                benchmark={benchmark}
+                before={ghost?.figures}
+                sameCapital={ghost === undefined || ghost.capital === live.request?.strategy.account.capital}
+              />
               <Button
                 className="mt-2"
                 onClick={() =>
@@ -98,7 +103,8 @@ export function Result({ live, sheet, again }: ResultProps) {
               ))}
             </Tabs.List>
             <Tabs.Content value="trades" className="min-h-0 flex-1">
-              <TradesTable trades={trades} name={name} />
+              {/* Until the table has the run's trades it has nothing to say of them. */}
+              {settled && <TradesTable trades={trades} name={name} />}
             </Tabs.Content>
             <Tabs.Content value="years" className="min-h-0 flex-1 pt-1">
               <YearsChart run={run} benchmark={benchmark} />

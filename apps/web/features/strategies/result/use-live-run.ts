@@ -12,6 +12,8 @@ export interface Curve {
   readonly days: Int32Array;
   readonly equity: Float64Array;
   readonly figures: Figures;
+  /** what the account began with */
+  readonly capital: number;
 }
 
 export interface LiveRun {
@@ -87,7 +89,8 @@ export function useLiveRun(sheet: Sheet, attempt: number): LiveRun {
         const { to } = read.request;
         const state = stateOf(sheet);
         const before = shown.current;
-        const curve = { days: run.marks.day, equity: run.marks.equity, figures: run.figures };
+        const { capital } = read.request.strategy.account;
+        const curve = { days: run.marks.day, equity: run.marks.equity, figures: run.figures, capital };
         shown.current = { sheet: sheet.id, state, to, curve };
         setLive((last) => ({
           status: 'done',

@@ -28,7 +28,10 @@ export function readDraft(draft: Draft, opened = false): DraftRead {
   if (!read.ok)
     return {
       ok: false,
-      problems: read.problems.map(({ path, message }) => ({ path: keyFor(path ?? ''), message })),
+      problems: read.problems.map(({ path, message }) => ({
+        path: keyFor(path ?? ''),
+        message: inWords(path ?? '', message),
+      })),
     };
   return {
     ok: true,
@@ -41,6 +44,16 @@ export function readDraft(draft: Draft, opened = false): DraftRead {
       ...(veil !== undefined && opened ? { splitAt: veil } : {}),
     },
   };
+}
+
+/** A fault names the setting as the sheet does, not as the file does. */
+function inWords(path: string, message: string): string {
+  const key = keyFor(path);
+  const label = fields.find((field) => field.key === key)?.label ?? key;
+  const text = message
+    .replace(/“[A-Za-z.]+”/, `“${label}”`)
+    .replace('must be an integer', 'must be a whole number');
+  return /[.!?]$/.test(text) ? text : `${text}.`;
 }
 
 /** A fault in a part of a setting belongs to the nearest field above it. */

@@ -14,7 +14,7 @@ import {
   ViewPlugin,
   type ViewUpdate,
 } from '@codemirror/view';
-import { catalogue, formOf, knownPhrases, type Problem, tokensOf } from '@plateau/core';
+import { catalogue, formOf, knownPhrases, otherNamesOf, type Problem, tokensOf } from '@plateau/core';
 import { useEffect, useRef } from 'react';
 
 interface RuleEditorProps {
@@ -67,13 +67,15 @@ const help = hoverTooltip((view, at) => {
   const words = token && text.slice(token.place.from, token.place.to).toLowerCase().replace(/\s+/g, ' ');
   const measure = catalogue.find(({ phrase }) => phrase.toLowerCase() === words);
   if (!token || !measure) return null;
+  const others = otherNamesOf(measure.phrase);
+  const also = others.length > 0 ? `also called ${others.join(', ')}` : '';
   return {
     pos: token.place.from,
     end: token.place.to,
     create: () => {
       const dom = document.createElement('div');
       dom.className = 'rule-help';
-      for (const line of [formOf(measure), measure.formula, measure.source]) {
+      for (const line of [formOf(measure), measure.formula, also, measure.source].filter(Boolean)) {
         const row = document.createElement('p');
         row.textContent = line;
         dom.append(row);
@@ -93,6 +95,18 @@ const options = [
     detail: measure.formula.slice(0, 60),
     type: 'variable',
   })),
+  // The names that traders know them by complete to ours.
+  ...catalogue.flatMap((measure) =>
+    otherNamesOf(measure.phrase).map((name) => ({
+      label: name,
+      apply:
+        measure.windows.length > 0
+          ? `${[20, 50, 9].slice(0, measure.windows.length).join('/')}-day ${measure.phrase}`
+          : measure.phrase,
+      detail: `is called ${measure.phrase} here`,
+      type: 'variable',
+    })),
+  ),
   ...knownPhrases
     .filter((phrase) => !catalogue.some((m) => m.phrase === phrase))
     .map((label) => ({ label, type: 'keyword' })),

@@ -1,9 +1,9 @@
 'use client';
 
 import type { Problem } from '@plateau/core';
-import { parseRule, printRule } from '@plateau/core';
+import { parseRule, printRule, readOutline } from '@plateau/core';
 import Joi from 'joi';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { useSetting } from '@/store/setting.ts';
 import { BlocksContext, useBlocks } from './blocks/context.ts';
 import { HOLE } from './blocks/nodes.ts';
@@ -44,17 +44,37 @@ export function RuleField({ id, field, text, problems, onChange }: RuleFieldProp
       onChange={onChange}
     />
   );
+  // What is typed as text stays text until it is left, though it reads in between: the hand is not taken off it.
+  const [typing, setTyping] = useState(false);
   if (view === 'text') return editor;
+  const reads = readsAsBlocks(field, text, outer.unit);
+  if (typing || !reads) {
+    return (
+      <div
+        role="group"
+        aria-label={`${field.label}, as text`}
+        onFocus={() => setTyping(true)}
+        onBlur={({ currentTarget, relatedTarget }) => {
+          if (!currentTarget.contains(relatedTarget)) setTyping(false);
+        }}
+      >
+        {editor}
+        {!reads && (
+          <p className="text-soft">Text that does not read yet can only be typed; it is kept as it is.</p>
+        )}
+      </div>
+    );
+  }
   const blocks =
     field.kind === 'rule' ? (
-      <RuleBlocks label={field.label} text={text} weather={field.key.endsWith('.enter')} onChange={onChange}>
-        {editor}
-        <p className="text-soft">Text that does not read yet can only be typed; it is kept as it is.</p>
-      </RuleBlocks>
+      <RuleBlocks
+        label={field.label}
+        text={text}
+        weather={field.key.endsWith('.enter')}
+        onChange={onChange}
+      />
     ) : (
-      <ValueBlocks label={field.label} text={text} hint={field.hint} onChange={onChange}>
-        {editor}
-      </ValueBlocks>
+      <ValueBlocks label={field.label} text={text} hint={field.hint} onChange={onChange} />
     );
   return <BlocksContext value={setting}>{blocks}</BlocksContext>;
 }
@@ -64,13 +84,18 @@ interface ValueBlocksProps {
   readonly text: string;
   readonly hint: string | undefined;
   readonly onChange: (text: string) => void;
-  readonly children: React.ReactNode;
 }
 
-function ValueBlocks({ label, text, hint, onChange, children }: ValueBlocksProps) {
+/** Whether the text can be shown as blocks. */
+function readsAsBlocks({ kind }: Field, text: string, unit: 'day' | 'week' | 'month'): boolean {
+  if (kind === 'rule') return readOutline(text, unit).ok;
+  return text.trim() === '' || parseRule(text, unit).ok;
+}
+
+function ValueBlocks({ label, text, hint, onChange }: ValueBlocksProps) {
   const { unit } = useBlocks();
   const parsed = text.trim() === '' ? undefined : parseRule(text, unit);
-  if (parsed && !parsed.ok) return children;
+  if (parsed && !parsed.ok) return null;
   return (
     <div role="group" aria-label={`${label}, as blocks`} className="flex flex-wrap items-center gap-1 py-1">
       <Value

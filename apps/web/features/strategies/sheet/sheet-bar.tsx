@@ -9,6 +9,7 @@ import { useActs } from '@/store/undo.ts';
 import { IconButton } from '@/ui/button';
 import { saveFile } from '@/ui/save-file.ts';
 import { Toggle } from '@/ui/toggle.tsx';
+import { duplicateSheet } from './duplicate.ts';
 import { fieldOf } from './fields.ts';
 import { readDraft } from './read.ts';
 import { useRuleView } from './rule-field.tsx';
@@ -98,7 +99,7 @@ export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void
           <span className="mx-1.5 h-4 border-l border-hairline" />
           <IconButton label="Shelf of ready sheets" icon={Library} onClick={onShelf} />
           <IconButton label="New sheet" icon={FilePlus2} onClick={() => sheets.create()} />
-          <IconButton label="Duplicate" icon={Copy} onClick={sheets.duplicate} />
+          <IconButton label="Duplicate" icon={Copy} onClick={() => void duplicateSheet()} />
           <IconButton label="Delete" icon={Trash2} onClick={remove} />
           <span className="mx-1.5 h-4 border-l border-hairline" />
           <IconButton label="Export as strategy file" icon={Download} onClick={exportFile} />
@@ -159,7 +160,7 @@ function useSheetCommands(actions: {
     offer([
       { group: 'Sheet', label: 'Shelf of ready sheets', run: () => latest.current.onShelf() },
       { group: 'Sheet', label: 'New sheet', run: () => sheets.create() },
-      { group: 'Sheet', label: 'Duplicate sheet', run: sheets.duplicate },
+      { group: 'Sheet', label: 'Duplicate sheet', run: () => void duplicateSheet() },
       { group: 'Sheet', label: 'Delete sheet', run: () => latest.current.remove() },
       { group: 'Sheet', label: 'Export as strategy file', run: () => latest.current.exportFile() },
       { group: 'Sheet', label: 'Import a strategy file', run: () => latest.current.importNow() },

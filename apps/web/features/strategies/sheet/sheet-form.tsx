@@ -109,7 +109,7 @@ export function SheetForm({ sheet, problems, sharesOf, notes }: SheetFormProps) 
           </div>
         )}
         {sections.map((section) => {
-          const shown = section.fields.filter((field) => isShown(field, sheet.draft));
+          const shown = section.fields.filter((field) => isDrawn(field, sheet.draft));
           if (shown.length === 0) return null;
           if (!section.folded) {
             return (
@@ -138,6 +138,11 @@ export function SheetForm({ sheet, problems, sharesOf, notes }: SheetFormProps) 
       </form>
     </BlocksContext>
   );
+}
+
+/** What the sheet shows of its fields: without the rules of a side that it does not trade. */
+function isDrawn(field: Field, draft: Draft): boolean {
+  return isShown(field, draft) && !(field.key.startsWith('long.') && textOf(draft, 'sides') === 'short');
 }
 
 interface FoldedSectionProps {
@@ -204,7 +209,7 @@ function changedWords(section: Section, draft: Draft): string {
 function Unplaced({ problems, draft }: { problems: readonly Problem[]; draft: Draft }) {
   const keys = sections
     .flatMap((section) => section.fields)
-    .filter((field) => isShown(field, draft))
+    .filter((field) => isDrawn(field, draft))
     .map((field) => field.key);
   const rest = problems.filter((problem) => !keys.includes(problem.path));
   if (rest.length === 0) return null;

@@ -46,9 +46,9 @@ interface Sheets {
 
 const newId = (): string => crypto.randomUUID();
 const newSheet = (draft: Draft): Sheet => ({ id: newId(), draft, past: [], future: [], created: Date.now() });
-const FIRST_SHEET: Draft = { name: 'High ground' };
-/** A sheet to begin with asks that an order be filled for a tenth at least. */
-const FRESH: Draft = { 'size.minFilledPercent': '10' };
+const FIRST_SHEET: Draft = { name: 'High ground', 'long.rank.by': '120-day return' };
+/** A new sheet refuses crumbs, and ranks by nothing until it is told to: a rank without a value yet drops candidates. */
+const FRESH: Draft = { 'size.minFilledPercent': '10', 'long.rank.by': '' };
 
 const TABS = ['open sheets', Joi.array().items(Joi.string()), [] as readonly string[]] as const;
 

@@ -4,8 +4,12 @@ import { Keyboard } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
 import { IconButton } from '@/ui/button';
+import { duplicateSheet } from './duplicate.ts';
 import { type RuleView, useRuleView } from './rule-field.tsx';
 import { useSheets } from './sheets.ts';
+
+/** Milliseconds after a letter went into a field in which letters are no shortcuts. */
+const JUST_TYPED = 2000;
 
 interface Shortcut {
   readonly key: string;
@@ -48,7 +52,7 @@ export function Shortcuts({ onShelf }: { onShelf: () => void }) {
     { key: 'b', words: `Rules as ${other}`, run: () => setView(other) },
     { key: 's', words: 'Shelf of ready sheets', run: onShelf },
     { key: 'n', words: 'New sheet', run: () => sheets.create() },
-    { key: 'w', words: 'Duplicate this sheet', run: sheets.duplicate },
+    { key: 'w', words: 'Duplicate this sheet', run: () => void duplicateSheet() },
     { key: '[', words: 'The sheet to the left', run: () => neighbour(-1) },
     { key: ']', words: 'The sheet to the right', run: () => neighbour(1) },
     { key: '?', words: 'This list', run: () => setShown((now) => !now) },
@@ -56,8 +60,14 @@ export function Shortcuts({ onShelf }: { onShelf: () => void }) {
   const latest = useRef(shortcuts);
   latest.current = shortcuts;
   useEffect(() => {
+    // A field may lose the focus while one types in it; the letters that follow are no commands.
+    let typedAt = Number.NEGATIVE_INFINITY;
+    const onInput = (event: Event): void => {
+      typedAt = event.timeStamp;
+    };
     const onKey = (event: KeyboardEvent): void => {
       if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
+      if (event.timeStamp - typedAt < JUST_TYPED) return;
       const at = event.target as HTMLElement;
       if (
         at.closest(
@@ -70,8 +80,12 @@ export function Shortcuts({ onShelf }: { onShelf: () => void }) {
       event.preventDefault();
       found.run();
     };
+    window.addEventListener('input', onInput, { capture: true });
     window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+    return () => {
+      window.removeEventListener('input', onInput, { capture: true });
+      window.removeEventListener('keydown', onKey);
+    };
   }, []);
   return (
     <Popover.Root open={shown} onOpenChange={setShown}>

@@ -1,5 +1,6 @@
 'use client';
 
+import { catalogue, otherNamesOf } from '@plateau/core';
 import { readStrategy, STRATEGY_FORMAT } from '@plateau/files';
 import { X } from 'lucide-react';
 import { useState } from 'react';
@@ -8,6 +9,18 @@ import { Button, IconButton } from '@/ui/button';
 import { useSheets } from '../sheet/sheets.ts';
 import { type ShelfSheet, shelf } from './shelf.ts';
 
+/** What traders call the measures that a ready sheet reads. */
+function otherNames({ strategy }: ShelfSheet): string {
+  const text = JSON.stringify(strategy);
+  return catalogue
+    .filter(({ phrase }) => text.includes(phrase))
+    .flatMap(({ phrase }) => otherNamesOf(phrase))
+    .join(' ');
+}
+
+/** What a ready sheet that says nothing of its size has. */
+const SIZE = { method: 'percent-of-equity', percent: 10 };
+
 /** Ready sheets, searched by any word, each opened as a copy of the trader's own. */
 export function ShelfPanel({ onClose }: { onClose: () => void }) {
   const [search, setSearch] = useState('');
@@ -15,11 +28,13 @@ export function ShelfPanel({ onClose }: { onClose: () => void }) {
   const words = search.trim().toLowerCase().split(/\s+/);
   const found = shelf.filter((sheet) => {
     const text =
-      `${sheet.name} ${sheet.style} ${sheet.about} ${JSON.stringify(sheet.strategy)}`.toLowerCase();
+      `${otherNames(sheet)} ${sheet.name} ${sheet.style} ${sheet.about} ${JSON.stringify(sheet.strategy)}`.toLowerCase();
     return words.every((word) => text.includes(word));
   });
   const open = ({ name, strategy, about }: ShelfSheet): void => {
-    const read = readStrategy({ format: STRATEGY_FORMAT, name, notes: about, ...strategy }, name);
+    // As every new sheet it refuses crumbs.
+    const size = { ...SIZE, ...(strategy.size as object | undefined), minFilledPercent: 10 };
+    const read = readStrategy({ format: STRATEGY_FORMAT, name, notes: about, ...strategy, size }, name);
     if (!read.ok) return void toast.error(`“${name}” cannot be opened: ${read.problems[0]?.message}`);
     importStrategy(read.value);
     toast(`“${name}” is opened as a sheet of your own.`, { duration: 4000 });

@@ -1,6 +1,7 @@
 'use client';
 
-import { isCondition, type Node } from '@plateau/core';
+import { isCondition, type Node, unitOf } from '@plateau/core';
+import { percent } from '@/ui/format.ts';
 import { useBlocks } from './context.ts';
 import { InstrumentField } from './instrument-field.tsx';
 import {
@@ -159,6 +160,7 @@ function Formed({ node, onChange }: { node: FormedCondition; onChange: (node: No
           onChange={(right) => onChange({ ...node, right })}
         />
       )}
+      {node.kind === 'comparison' && <UnitNote value={node.left} number={node.right} unit={unit} />}
       {node.kind === 'between' && (
         <>
           <Value node={node.low} label="the lower value" onChange={(low) => onChange({ ...node, low })} />
@@ -189,6 +191,20 @@ function Formed({ node, onChange }: { node: FormedCondition; onChange: (node: No
       )}
     </>
   );
+}
+
+/** What a plain number beside a measure is counted in: “0.5” beside a return is 50%. */
+function UnitNote({ value, number, unit }: { value: Node; number: Node; unit: string }) {
+  if (number.kind !== 'number') return null;
+  const words = {
+    fraction: number.text.endsWith('%') ? undefined : `= ${percent(number.value, 0)}`,
+    'percent-scale': 'of 100',
+    bars: `${unit}s`,
+    shares: 'shares',
+    money: 'of money',
+    price: undefined,
+  }[unitOf(value) ?? 'price'];
+  return words ? <span className="text-soft">{words}</span> : null;
 }
 
 /** What is picked in place of a condition; a value becomes the first value of a comparison. */

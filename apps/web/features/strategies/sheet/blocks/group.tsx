@@ -56,6 +56,7 @@ export function Group({ tree, path, dragged, onTree, node = tree }: GroupProps) 
               tree={tree}
               path={grouped ? [...path, k] : path}
               part={part}
+              anyOf={node.kind === 'or'}
               dragged={dragged}
               onTree={onTree}
             />
@@ -98,11 +99,13 @@ interface PartProps {
   readonly tree: Node;
   readonly path: Path;
   readonly part: Node;
+  /** one of a group of which any is enough */
+  readonly anyOf: boolean;
   readonly dragged: Path | undefined;
   readonly onTree: (tree: Node | undefined) => void;
 }
 
-function Part({ tree, path, part, dragged, onTree }: PartProps) {
+function Part({ tree, path, part, anyOf, dragged, onTree }: PartProps) {
   const id = path.join('.') || 'root';
   const data: DropTarget = { kind: 'onto', path };
   const { shares } = useBlocks();
@@ -166,7 +169,7 @@ function Part({ tree, path, part, dragged, onTree }: PartProps) {
               <Condition node={inner} onChange={put} />
             </div>
           )}
-          <ShareNote share={shares.get(`${part.place.from}-${part.place.to}`)} off={off} />
+          <ShareNote share={shares.get(`${part.place.from}-${part.place.to}`)} off={off} lets={anyOf} />
         </div>
         <PartMenu tree={tree} path={path} part={inner} number={number} onPart={put} onTree={onTree} />
       </div>

@@ -24,8 +24,6 @@ interface RuleBlocksProps {
   /** offers a condition on the whole market */
   readonly weather: boolean;
   readonly onChange: (text: string) => void;
-  /** what takes the place of blocks when the text does not read */
-  readonly children: React.ReactNode;
 }
 
 // The pointer says exactly where; the keyboard, having none, takes the nearest.
@@ -36,8 +34,9 @@ const collisions: CollisionDetection = (args) => {
   return under.length > 0 ? under : closestCenter(args);
 };
 
-/** A rule built by pointing: conditions in groups, each switched, moved and changed in place. Writes the text again. */
-export function RuleBlocks({ label, text, weather, onChange, children }: RuleBlocksProps) {
+/** A rule built by pointing: conditions in groups, each switched, moved and changed in place. Writes the text again; one that
+ * does not read cannot be shown so. */
+export function RuleBlocks({ label, text, weather, onChange }: RuleBlocksProps) {
   const { unit } = useBlocks();
   const [dragged, setDragged] = useState<readonly number[]>();
   const sensors = useSensors(
@@ -45,7 +44,7 @@ export function RuleBlocks({ label, text, weather, onChange, children }: RuleBlo
     useSensor(KeyboardSensor),
   );
   const read = readOutline(text, unit);
-  if (!read.ok) return children;
+  if (!read.ok) return null;
   const { tree, notes } = read.outline;
   const write = (next: Node | undefined): void => onChange(writeOutline({ tree: next, notes }, unit));
   const drop = ({ active, over }: DragEndEvent): void => {

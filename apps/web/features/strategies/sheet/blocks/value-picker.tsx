@@ -1,6 +1,6 @@
 'use client';
 
-import { catalogue, formOf, isCondition, type Measure, type Node } from '@plateau/core';
+import { catalogue, formOf, isCondition, type Measure, type Node, otherNamesOf } from '@plateau/core';
 import { clsx } from 'clsx';
 import { Command } from 'cmdk';
 import { Popover } from 'radix-ui';
@@ -79,9 +79,12 @@ export function ValuePicker({
   );
 }
 
-/** Every word of the search begins a word of the item; a shorter name comes first. */
-function matches(value: string, search: string): number {
-  const words = value.toLowerCase().split(/[\s/-]+/);
+/** Every word of the search begins a word of the item or of its other names; a shorter name comes first. */
+function matches(value: string, search: string, names: readonly string[] = []): number {
+  const words = [value, ...names]
+    .join(' ')
+    .toLowerCase()
+    .split(/[\s/-]+/);
   const sought = search
     .toLowerCase()
     .split(/[\s/-]+/)
@@ -163,11 +166,19 @@ function Choices({
               <Command.Item
                 key={formOf(measure)}
                 value={formOf(measure)}
-                keywords={[measure.formula]}
+                keywords={[...otherNamesOf(measure.phrase)]}
                 onSelect={() => onPick(measureNode(measure, node))}
                 className={item}
               >
-                <span>{formOf(measure).replace('-day ', `-${unit} `)}</span>
+                <span>
+                  {formOf(measure).replace('-day ', `-${unit} `)}
+                  {otherNamesOf(measure.phrase).length > 0 && (
+                    <span className="text-soft">
+                      {' '}
+                      also {otherNamesOf(measure.phrase).slice(0, 2).join(', ')}
+                    </span>
+                  )}
+                </span>
                 <span className="truncate text-soft">{measure.formula}</span>
               </Command.Item>
             ))}

@@ -1,6 +1,8 @@
 'use client';
 
+import { TriangleAlert } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { count } from '@/ui/format.ts';
 import type { LiveRun } from '../../result/use-live-run.ts';
 import { isOpened, readDraft } from '../read.ts';
 import type { Sheet } from '../sheet.ts';
@@ -8,6 +10,18 @@ import type { Explained } from '../use-explanation.ts';
 import { CostsNote } from './costs-note.tsx';
 import { SizeNote } from './size-note.tsx';
 import { StopsNote } from './stops-note.tsx';
+
+/** Candidates that the rank lets fall. */
+function RankNote({ dropped }: { dropped: number }) {
+  if (dropped === 0) return null;
+  return (
+    <p className="flex gap-1.5 pb-1" data-testid="rank-note">
+      <TriangleAlert size={12} aria-hidden className="mt-1 shrink-0 text-loss" />
+      {dropped === 1 ? 'One candidate was dropped' : `${count(dropped)} candidates were dropped`}: the value
+      to rank by was not defined yet on their day.
+    </p>
+  );
+}
 
 /** What stands below the sections of a sheet, by their ids: stops drawn, the size worked out, costs a year. */
 export function marginNotes(
@@ -26,6 +40,7 @@ export function marginNotes(
       />
     );
   return {
+    prefer: run && status === 'done' && <RankNote dropped={run.outcomes['no-rank']} />,
     size: strategy && run && status === 'done' && <SizeNote strategy={strategy} run={run} />,
     costs: <CostsNote draft={sheet.draft} run={status === 'done' ? run : undefined} />,
     protect: stops('long'),

@@ -17,6 +17,8 @@ function warned(warning: SizeWarning): string {
       return `One position may take ${count(warning.percent)}% of the account: its fate is the account’s.`;
     case 'more-than-account':
       return `All slots together ask for ${count(warning.percent)}% of the account: the last ones will find no cash.`;
+    case 'idle-slots':
+      return `The rotation holds ${warning.hold} of ${warning.slots} slots: ${count(warning.percent)}% of the account is invested at most. Give as many slots as it holds.`;
     case 'risk-without-stop':
       return `A size by risk needs an initial stop on the ${warning.side} side: without one nothing says what is at risk.`;
   }
@@ -24,7 +26,9 @@ function warned(warning: SizeWarning): string {
 
 /** How a size came about, step by step. */
 function steps({ size, limits }: Strategy, { trade, equity, value, share }: SizeExample): string {
-  const shares = `${count(trade.shares)} shares for ${money(value)}, ${percent(share)} of the account`;
+  // What the account could not pay is told, or the sum would not come out.
+  const cut = trade.shares < trade.wanted ? `, cut from ${count(trade.wanted)} for want of cash` : '';
+  const shares = `${count(trade.shares)} shares for ${money(value)}, ${percent(share)} of the account${cut}`;
   const at = `at ${price(trade.entryPrice)}`;
   switch (size.method) {
     case 'percent-of-equity':

@@ -1,0 +1,86 @@
+// One stack of undo a place.
+
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+
+vi.mock('sonner', () => ({ toast: Object.assign(vi.fn(), { error: vi.fn() }) }));
+
+const { act, doAgain, takeBack, useActs } = await import('../store/undo.ts');
+const { redoIn, undoIn } = await import('../features/shell/use-undo-keys.ts');
+
+const EMPTY = { done: [], undone: [] };
+let value: string[] = [];
+const put = (what: string) =>
+  act('market', `put ${what}`, {
+    redo: () => {
+      value = [...value, what];
+    },
+    undo: () => {
+      value = value.filter((one) => one !== what);
+    },
+  });
+
+beforeEach(() => {
+  value = [];
+  useActs.setState({ market: EMPTY, strategies: EMPTY, runs: EMPTY });
+});
+
+describe('acts of a place', () => {
+  it('are taken back newest first and done again in their order', async () => {
+    await put('a');
+    await put('b');
+    await takeBack('market');
+    expect(value).toEqual(['a']);
+    await takeBack('market');
+    expect(value).toEqual([]);
+    await doAgain('market');
+    await doAgain('market');
+    expect(value).toEqual(['a', 'b']);
+  });
+
+  it('forget what was undone once something else is done', async () => {
+    await put('a');
+    await takeBack('market');
+    await put('b');
+    await doAgain('market');
+    expect(value).toEqual(['b']);
+  });
+
+  it('stand apart from those of another place', async () => {
+    await put('a');
+    await takeBack('runs');
+    expect(value).toEqual(['a']);
+  });
+
+  it('are none when the doing failed, and stay when the undoing did', async () => {
+    const fails = () => Promise.reject(new Error('no room'));
+    await expect(act('market', 'x', { redo: fails, undo: () => {} })).rejects.toThrow('no room');
+    expect(useActs.getState().market.done).toEqual([]);
+    await act('market', 'y', { redo: () => {}, undo: fails });
+    await expect(takeBack('market')).rejects.toThrow('no room');
+    expect(useActs.getState().market.done.length).toBe(1);
+  });
+
+  it('stand among a place’s own steps by their times', async () => {
+    const steps = { last: 5 as number | undefined, undone: [] as string[] };
+    const own = {
+      lastAt: () => steps.last,
+      nextAt: () => (steps.undone.length > 0 ? Number.MAX_SAFE_INTEGER : undefined),
+      undo: () => {
+        steps.last = undefined;
+        steps.undone.push('step');
+      },
+      redo: () => {
+        steps.undone.pop();
+      },
+    };
+    await put('newer than the step');
+    await undoIn('market', own);
+    expect([value, steps.last]).toEqual([[], 5]);
+    await undoIn('market', own);
+    expect(steps.undone).toEqual(['step']);
+    await redoIn('market', own);
+    expect([value, steps.undone]).toEqual([[], []]);
+    await redoIn('market', own);
+    expect(value).toEqual(['newer than the step']);
+  });
+});
