@@ -119,6 +119,7 @@ async function longReports(page: Page): Promise<number[]> {
   await page.getByLabel('Slots', { exact: true }).fill('60');
   await page.waitForTimeout(3000);
   await page.getByRole('button', { name: 'Keep this run' }).click();
+  await page.getByRole('link', { name: 'Open its report' }).click();
   const ready = () => page.waitForSelector('[data-testid=report][data-ready=true]');
   await ready();
   const times: number[] = [];

@@ -5,6 +5,10 @@ import axe from 'axe-core';
 
 /** One line a finding; empty when there is none. */
 export async function seriousFindings(page: Page): Promise<string[]> {
+  // Colours on their way from one theme to the other are neither.
+  await page.waitForFunction(() =>
+    document.getAnimations().every(({ playState }) => playState !== 'running'),
+  );
   await page
     .evaluate(`${axe.source}; undefined`)
     .catch(async () => page.addScriptTag({ content: axe.source }));

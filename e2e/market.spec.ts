@@ -290,7 +290,11 @@ test('a universe of pasted symbols names the unknown, can be chosen on a sheet a
   await expect(page.getByRole('region', { name: 'Mine' })).toContainText('No dates of membership');
   await page.getByRole('button', { name: 'Delete Mine' }).click();
   await expect(list).not.toContainText('Mine');
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page
+    .locator('[data-sonner-toast]')
+    .filter({ hasText: 'Mine is deleted' })
+    .getByRole('button', { name: 'Undo' })
+    .click();
   await expect(list).toContainText('Mine');
   await page.getByRole('link', { name: 'Strategies', exact: true }).click();
   await page.getByLabel('Universe', { exact: true }).selectOption({ label: 'Mine (3)' });
@@ -304,7 +308,6 @@ test('axe finds nothing serious in the Market place, by day and by night', async
     await page.getByRole('button', { name: theme }).click();
     for (const panel of ['Chart', 'Quality', 'Universes', 'Feed', 'Import', 'Workspace']) {
       await tab(panel);
-      await page.waitForTimeout(600);
       expect(await seriousFindings(page)).toEqual([]);
     }
   }

@@ -59,6 +59,7 @@ test('a run is kept from its sheet, and its report has the figures of the headle
   await expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');
   writeFileSync(join(scratch, 'strategy.json'), await downloaded('Export as strategy file'));
   await page.getByRole('button', { name: 'Keep this run' }).click();
+  await page.getByRole('link', { name: 'Open its report' }).click();
   await ready();
   await expect(page.getByRole('status').filter({ hasText: 'Repeated to the last bit.' })).toBeVisible();
 
@@ -435,6 +436,7 @@ test('two runs stand side by side with what differs marked', async () => {
   await page.getByLabel('Name of the sheet').fill('Five slots');
   await expect(page.getByText('Before the last edit')).toBeVisible();
   await page.getByRole('button', { name: 'Keep this run' }).click();
+  await page.getByRole('link', { name: 'Open its report' }).click();
   await ready();
   await page.getByRole('checkbox', { name: /^Side by side: Five slots/ }).click();
   await page.getByRole('checkbox', { name: /^Side by side: High ground/ }).click();
@@ -473,7 +475,6 @@ test('two runs stand side by side with what differs marked', async () => {
 test('axe finds nothing serious in the report, by day and by night', async () => {
   for (const theme of ['Night map', 'Day map']) {
     await page.getByRole('button', { name: theme }).click();
-    await page.waitForTimeout(600);
     expect(await seriousFindings(page)).toEqual([]);
   }
 });

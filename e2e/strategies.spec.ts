@@ -313,7 +313,6 @@ test('sheets are tabs: left and right by keys, closed and opened again, each wit
 test('axe finds nothing serious on the blocks, by day and by night', async () => {
   for (const theme of ['Night map', 'Day map']) {
     await page.getByRole('button', { name: theme }).click();
-    await page.waitForTimeout(600);
     expect(await seriousFindings(page)).toEqual([]);
   }
 });

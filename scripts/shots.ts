@@ -69,6 +69,7 @@ try {
   await page.keyboard.press('ControlOrMeta+z');
   await done();
   await page.getByRole('button', { name: 'Keep this run' }).click();
+  await page.getByRole('link', { name: 'Open its report' }).click();
   await page.waitForSelector('[data-testid=report][data-ready=true]');
   await page.goto(`${address}/strategies`);
   await done();
@@ -76,6 +77,7 @@ try {
   await page.getByLabel('Name of the sheet').fill('Five slots');
   await page.waitForTimeout(1500);
   await page.getByRole('button', { name: 'Keep this run' }).click();
+  await page.getByRole('link', { name: 'Open its report' }).click();
   await page.waitForSelector('[data-testid=report][data-ready=true]');
   await page.waitForTimeout(1500);
   await shot('runs');

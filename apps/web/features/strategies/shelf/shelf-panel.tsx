@@ -33,7 +33,7 @@ export function ShelfPanel({ onClose }: { onClose: () => void }) {
   });
   const open = ({ name, strategy, about }: ShelfSheet): void => {
     // As every new sheet it refuses crumbs.
-    const size = { ...SIZE, ...(strategy.size as object | undefined), minFilledPercent: 10 };
+    const size = { ...((strategy.size as object | undefined) ?? SIZE), minFilledPercent: 10 };
     const read = readStrategy({ format: STRATEGY_FORMAT, name, notes: about, ...strategy, size }, name);
     if (!read.ok) return void toast.error(`“${name}” cannot be opened: ${read.problems[0]?.message}`);
     importStrategy(read.value);

@@ -1,0 +1,370 @@
+// What was typed, kept and brought in stays: with two tabs, a killed tab, a bad row, no network, and the way back.
+
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { type BrowserContext, expect, type Page, test } from '@playwright/test';
+import { strToU8, zipSync } from 'fflate';
+
+test.describe.configure({ mode: 'serial' });
+
+let context: BrowserContext;
+let page: Page;
+let other: Page;
+const scratch = mkdtempSync(join(tmpdir(), 'plateau-lost-'));
+const errors: string[] = [];
+const watch = (tab: Page): void => {
+  tab.on('pageerror', (error) => errors.push(error.message));
+};
+
+test.beforeAll(async ({ browser }) => {
+  context = await browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
+  page = await context.newPage();
+  watch(page);
+});
+test.afterAll(async () => {
+  await context.close();
+  rmSync(scratch, { recursive: true });
+});
+
+const done = (tab = page) =>
+  expect(tab.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');
+const name = (tab = page) => tab.getByLabel('Name of the sheet');
+const capital = (tab = page) => tab.getByLabel('Capital', { exact: true });
+const toast = (text: string | RegExp, tab = page) =>
+  tab.locator('[data-sonner-toast]').filter({ hasText: text }).first();
+const sheetTabs = (tab = page) => tab.getByRole('navigation', { name: 'Open sheets' });
+const market = (tab: string) => page.getByRole('tab', { name: tab, exact: true });
+
+/** Puts a row into a table of the store, as no page of ours would. */
+function putRow(tab: Page, table: string, row: unknown): Promise<void> {
+  return tab.evaluate(
+    ([store, value]) =>
+      new Promise<void>((resolve, reject) => {
+        const request = indexedDB.open('plateau');
+        request.onsuccess = () => {
+          const change = request.result.transaction(store as string, 'readwrite');
+          change.objectStore(store as string).put(value);
+          change.oncomplete = () => {
+            request.result.close();
+            resolve();
+          };
+          change.onerror = () => reject(change.error);
+        };
+      }),
+    [table, row] as const,
+  );
+}
+
+test('two tabs on one sheet: what each types into other fields stands in both, and in the store', async () => {
+  await page.goto('/strategies');
+  await done();
+  other = await context.newPage();
+  watch(other);
+  await other.goto(page.url());
+  await done(other);
+  await name().fill('From the first tab');
+  await expect(name(other)).toHaveValue('From the first tab');
+  await capital(other).fill('250000');
+  await expect(capital()).toHaveValue('250000');
+  await done();
+  await other.reload();
+  await done(other);
+  await expect(name(other)).toHaveValue('From the first tab');
+  await expect(capital(other)).toHaveValue('250000');
+});
+
+test('two tabs on one field at one moment: it is told, what was typed here stands, and undo has the other', async () => {
+  // The first tab hears nothing while it types.
+  await page.evaluate(() => {
+    BroadcastChannel.prototype.postMessage = () => undefined;
+  });
+  await other.evaluate(() => {
+    BroadcastChannel.prototype.postMessage = () => undefined;
+  });
+  await capital(other).fill('300000');
+  await expect
+    .poll(() =>
+      other.evaluate(
+        () =>
+          new Promise((resolve) => {
+            const request = indexedDB.open('plateau');
+            request.onsuccess = () => {
+              const all = request.result.transaction('sheets').objectStore('sheets').getAll();
+              all.onsuccess = () => {
+                request.result.close();
+                resolve(all.result.map((sheet) => sheet.draft['account.capital']).join());
+              };
+            };
+          }),
+      ),
+    )
+    .toContain('300000');
+  await capital().fill('400000');
+  await expect(toast('was changed in another tab')).toBeVisible();
+  await expect(capital()).toHaveValue('400000');
+  await page.getByRole('button', { name: /^Undo “capital”/i }).click();
+  await expect(capital()).toHaveValue('300000');
+  await other.close();
+  await page.reload();
+  await done();
+  await expect(capital()).toHaveValue('300000');
+});
+
+test('a text field undoes its own text; outside of fields the place undoes, deletions too', async () => {
+  await page.getByRole('tab', { name: 'Trades' }).click();
+  const filter = page.getByRole('textbox', { name: /filter/i }).first();
+  await filter.click();
+  await page.keyboard.type('stop');
+  await page.keyboard.press('ControlOrMeta+z');
+  await expect(filter).not.toHaveValue('stop');
+  await expect(capital()).toHaveValue('300000');
+
+  await page.getByRole('button', { name: 'New sheet' }).click();
+  await done();
+  await name().fill('To be deleted');
+  await page.getByRole('button', { name: 'Delete', exact: true }).click();
+  await expect(name()).not.toHaveValue('To be deleted');
+  await page.getByRole('tab', { name: 'Trades' }).focus();
+  await page.keyboard.press('ControlOrMeta+z');
+  await expect(name()).toHaveValue('To be deleted');
+  await page.getByRole('tab', { name: 'Trades' }).focus();
+  await page.keyboard.press('ControlOrMeta+Shift+z');
+  await expect(name()).not.toHaveValue('To be deleted');
+  await page.getByRole('tab', { name: 'Trades' }).focus();
+  await page.keyboard.press('ControlOrMeta+z');
+  await expect(name()).toHaveValue('To be deleted');
+});
+
+test('Back goes from a new sheet to the one before, and from a panel of the market to the one before', async () => {
+  await page.goto('/strategies');
+  await done();
+  const first = await name().inputValue();
+  const address = page.url();
+  await page.getByRole('button', { name: 'New sheet' }).click();
+  await expect(name()).toHaveValue('Untitled');
+  await page.goBack();
+  await expect(name()).toHaveValue(first);
+  expect(page.url()).toBe(address);
+  await page.goForward();
+  await expect(name()).toHaveValue('Untitled');
+
+  await page.goto('/market');
+  await expect(market('Chart')).toHaveAttribute('aria-selected', 'true');
+  await market('Quality').click();
+  await market('Feed').click();
+  await page.goBack();
+  await expect(market('Quality')).toHaveAttribute('aria-selected', 'true');
+  await page.goBack();
+  await expect(market('Chart')).toHaveAttribute('aria-selected', 'true');
+});
+
+test('a run is kept by the click: the page may be left at once', async () => {
+  await page.goto('/strategies');
+  await done();
+  await name().fill('Kept at once');
+  await done();
+  await page.getByRole('button', { name: 'Keep this run' }).click();
+  await page.goto('/runs');
+  await expect(page.getByRole('navigation', { name: 'Kept runs' })).toContainText('Kept at once');
+  await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
+  await expect(page.getByRole('status').filter({ hasText: 'Repeated to the last bit' })).toBeVisible();
+
+  await page.goto('/strategies');
+  await done();
+  await page.getByRole('button', { name: 'Keep this run' }).click();
+  await expect(page.getByText('Kept.')).toBeVisible();
+  expect(page.url()).toContain('/strategies');
+});
+
+test('a bad row is named and set aside, the place works, and the row can be taken out', async () => {
+  await putRow(page, 'runs', { id: 'broken', name: 'Broken', at: 1, summary: 'oops' });
+  await putRow(page, 'settings', { key: 'hidden figures', value: 5 });
+  await putRow(page, 'sheets', { id: 'torn', draft: 5 });
+  await page.goto('/runs');
+  await expect(page.getByRole('navigation', { name: 'Kept runs' })).toContainText('Kept at once');
+  const aside = page.getByRole('alert', { name: 'Rows that cannot be read' });
+  await expect(aside).toContainText('kept run “broken”');
+  await page.goto('/strategies');
+  await done();
+  await expect(aside).toContainText('sheet “torn”');
+  await aside.getByRole('button', { name: 'What they are' }).click();
+  const download = page.waitForEvent('download');
+  await aside.getByRole('button', { name: 'Save and take out' }).click();
+  expect(readFileSync(await (await download).path(), 'utf8')).toContain('"draft": 5');
+  await expect(aside).toBeHidden();
+  await page.reload();
+  await done();
+  await expect(aside).toBeHidden();
+  await page.goto('/runs');
+  const taken = page.waitForEvent('download');
+  await aside.getByRole('button', { name: 'What they are' }).click();
+  await aside.getByRole('button', { name: 'Save and take out' }).click();
+  await taken;
+  await expect(aside).toBeHidden();
+});
+
+test('a workspace with a row that is none is refused whole, and the store is as it was', async () => {
+  await page.goto('/market?panel=workspace');
+  const contents = {
+    format: 'plateau-workspace/1',
+    listings: [],
+    universes: [],
+    sheets: [{ id: 's', draft: 5 }],
+    logbook: [],
+    runs: [],
+    repairs: [],
+    layouts: [],
+    settings: [],
+    bars: [],
+  };
+  await page.locator('input[aria-label="Workspace file"]').setInputFiles({
+    name: 'bad.zip',
+    mimeType: 'application/zip',
+    buffer: Buffer.from(zipSync({ 'workspace.json': strToU8(JSON.stringify(contents)) })),
+  });
+  const refused = page.getByRole('alert').filter({ hasText: 'the sheet “s” cannot be read' });
+  await expect(refused).toContainText('The store is as it was');
+});
+
+test('an import is undone and done again, from the keyboard', async () => {
+  await market('Import').click();
+  const rows = Array.from({ length: 30 }, (_x, i) => `2021-03-${String(i + 1).padStart(2, '0')},${10 + i}`);
+  await page
+    .locator('input[type=file]')
+    .first()
+    .setInputFiles({
+      name: 'DRIFT.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(`Date,Close\n${rows.join('\n')}\n`),
+    });
+  await page.getByRole('button', { name: 'Read 1 file' }).click();
+  await expect(page.getByRole('status').filter({ hasText: '1 instrument with 30 bars' })).toBeVisible();
+  const search = page.getByLabel('Search instruments');
+  await search.fill('DRIFT');
+  const row = page.getByRole('table', { name: 'Instruments' }).getByRole('button', { name: 'DRIFT' });
+  await expect(row).toBeVisible();
+  await market('Import').focus();
+  await page.keyboard.press('ControlOrMeta+z');
+  await expect(row).toBeHidden();
+  await market('Import').focus();
+  await page.keyboard.press('ControlOrMeta+y');
+  await expect(row).toBeVisible();
+});
+
+test('letters typed right before a tab is killed are there again, time after time', async () => {
+  await page.goto('/strategies');
+  await done();
+  for (let k = 0; k < 5; k++) {
+    const rule = page.getByRole('textbox', { name: 'Notes' }).or(name()).first();
+    await rule.click();
+    await page.keyboard.press('ControlOrMeta+a');
+    const typed = `Killed ${k} with every letter in its place`;
+    await page.keyboard.type(typed);
+    const url = page.url();
+    const killed = page.waitForEvent('crash');
+    const session = await context.newCDPSession(page);
+    session.send('Page.crash').catch(() => undefined);
+    await killed;
+    await page.close();
+    page = await context.newPage();
+    watch(page);
+    await page.goto(url);
+    await expect(name()).toHaveValue(typed);
+  }
+  await done();
+});
+
+test('text typed in a rule as blocks stays text until it is left, and letters are no shortcuts', async () => {
+  const sheets = await sheetTabs().getByRole('button').count();
+  const group = page.getByRole('group', { name: 'Enter when, as text' });
+  const blocks = page.getByRole('group', { name: 'Enter when, as blocks' });
+  await page.getByRole('radio', { name: 'Text' }).click();
+  const editor = page.getByRole('textbox', { name: 'Enter when' });
+  await editor.click();
+  await page.keyboard.press('ControlOrMeta+a');
+  await page.keyboard.insertText('close > ');
+  await page.getByRole('radio', { name: 'Blocks' }).click();
+  await expect(group).toBeVisible();
+  await editor.click();
+  await page.keyboard.press('ControlOrMeta+End');
+  await page.keyboard.type('20-day average and not never');
+  await page.keyboard.press('Escape');
+  await expect(editor).toContainText('close > 20-day average and not never');
+  await expect(editor).toBeFocused();
+  expect(await sheetTabs().getByRole('button').count()).toBe(sheets);
+  await name().click();
+  await expect(blocks).toBeVisible();
+});
+
+test('every address holds without a network, loaded anew, and an unknown one brings no market in', async ({
+  browser,
+}) => {
+  await page.goto('/strategies');
+  await done();
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => true));
+  await expect
+    .poll(() => page.evaluate(async () => (await (await caches.open('pages')).keys()).length))
+    .toBeGreaterThan(5);
+  await page.goto('/runs');
+  await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
+  const run = new URL(
+    (await page.getByRole('link', { name: 'Kept at once' }).last().getAttribute('href')) ?? '',
+    page.url(),
+  ).search;
+  const day = '2015-03-10';
+  await context.setOffline(true);
+  try {
+    await page.goto('/');
+    await done();
+    const sheet = page.url();
+    expect(sheet).toContain('/strategies?sheet=');
+    await page.goto(sheet);
+    await done();
+    for (const panel of ['quality', 'universes', 'feed', 'import', 'workspace']) {
+      await page.goto(`/market?panel=${panel}`);
+      await expect(page.getByRole('tab', { selected: true })).toHaveText(new RegExp(panel, 'i'));
+    }
+    await page.goto('/market?symbol=SK60');
+    await expect(page.getByTestId('price-chart').locator('path').first()).toBeVisible();
+    await page.goto(`/runs${run}`);
+    await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
+    await page.goto(`/runs${run}&day=${day}`);
+    await expect(page.getByRole('heading', { name: new RegExp(day) }).first()).toBeVisible();
+    // Work of its own: bars in, figures out, a run kept.
+    await page.goto('/market?panel=import');
+    await page
+      .locator('input[type=file]')
+      .first()
+      .setInputFiles({
+        name: 'CALM.csv',
+        mimeType: 'text/csv',
+        buffer: Buffer.from('Date,Close\n2021-03-01,10\n2021-03-02,11\n2021-03-03,12\n'),
+      });
+    await page.getByRole('button', { name: 'Read 1 file' }).click();
+    await expect(page.getByRole('status').filter({ hasText: '1 instrument with 3 bars' })).toBeVisible();
+    await page.goto('/strategies');
+    await done();
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Figures', exact: true }).click();
+    expect(readFileSync(await (await download).path(), 'utf8')).toContain('"cagr"');
+    await page.getByRole('button', { name: 'Keep this run' }).click();
+    await expect(page.getByText('Kept.')).toBeVisible();
+    await page.getByRole('link', { name: 'Open its report' }).click();
+    await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
+    await page.goto('/no/such/place');
+    await expect(page.getByRole('heading', { name: 'There is no such place' })).toBeVisible();
+  } finally {
+    await context.setOffline(false);
+  }
+  const fresh = await browser.newContext();
+  const lost = await fresh.newPage();
+  await lost.goto('/no/such/place');
+  await expect(lost.getByRole('heading', { name: 'There is no such place' })).toBeVisible();
+  expect(await lost.evaluate(() => indexedDB.databases().then((all) => all.length))).toBe(0);
+  await fresh.close();
+});
+
+test('nothing went wrong unseen', () => {
+  expect(errors).toEqual([]);
+});
