@@ -111,6 +111,41 @@ test('two tabs on one field at one moment: it is told, what was typed here stand
   await expect(capital()).toHaveValue('300000');
 });
 
+test('two tabs on one universe and one setting: a name, a member and a column each chose are all there', async () => {
+  await page.goto('/market?panel=universes');
+  const second = await context.newPage();
+  await second.goto('/market?panel=universes');
+  const own = (tab: Page) => tab.getByRole('region', { name: /Skerry|Renamed/ });
+  const title = own(page).getByLabel(/^Name of the universe/);
+  await expect(title).toBeVisible();
+  await expect(own(second).getByLabel(/^Name of the universe/)).toBeVisible();
+  const spells = own(second).getByRole('button', { name: /^Take .* out$/ });
+  const taken = await spells.first().getAttribute('aria-label');
+  await title.fill('Renamed');
+  await title.blur();
+  await spells.first().click();
+  await expect(own(second).getByLabel('Name of the universe Renamed')).toBeVisible();
+  await expect(own(page).getByRole('button', { name: taken ?? '', exact: true })).toHaveCount(0);
+  await page.reload();
+  await expect(own(page).getByLabel('Name of the universe Renamed')).toBeVisible();
+  await expect(own(page).getByRole('button', { name: taken ?? '', exact: true })).toHaveCount(0);
+  for (const [tab, figure] of [
+    [page, 'Beta'],
+    [second, 'Payoff'],
+  ] as const) {
+    await tab.goto('/strategies');
+    await done(tab);
+    await tab.getByRole('button', { name: /choose the figures/ }).click();
+    await tab.getByRole('checkbox', { name: figure, exact: true }).uncheck();
+    await tab.keyboard.press('Escape');
+  }
+  await page.reload();
+  await done();
+  for (const figure of ['Beta', 'Payoff'])
+    await expect(page.getByRole('row', { name: new RegExp(`^${figure}`) })).toHaveCount(0);
+  await second.close();
+});
+
 test('a text field undoes its own text; outside of fields the place undoes, deletions too', async () => {
   await page.getByRole('tab', { name: 'Trades' }).click();
   const filter = page.getByRole('textbox', { name: /filter/i }).first();

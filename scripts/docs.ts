@@ -2,7 +2,7 @@
 
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { catalogue, formOf } from '@plateau/core';
+import { catalogue, formOf, otherNamesOf } from '@plateau/core';
 
 const file = join(import.meta.dirname, '../docs/rule-language.md');
 const BEGIN = '<!-- measures -->';
@@ -11,11 +11,14 @@ const END = '<!-- /measures -->';
 const rows = catalogue.map((m) => {
   const sample = [10, 20, 5].slice(0, m.windows.length);
   const warmUp = m.windows.length > 0 ? `${m.warmUp(sample)} at ${sample.join('/')}` : String(m.warmUp([]));
-  return `| ${formOf(m)} | ${m.formula.replaceAll('|', '\\|')} | ${warmUp} | ${m.unit} | ${m.source} |`;
+  const also = otherNamesOf(m.phrase).join(', ');
+  return `| ${formOf(m)} | ${m.formula.replaceAll('|', '\\|')} | ${warmUp} | ${m.unit} | ${also} | ${m.source} |`;
 });
-const table = ['| text | meaning | undefined bars | unit | source |', '|---|---|---|---|---|', ...rows].join(
-  '\n',
-);
+const table = [
+  '| text | meaning | undefined bars | unit | also called | source |',
+  '|---|---|---|---|---|---|',
+  ...rows,
+].join('\n');
 const text = readFileSync(file, 'utf8');
 const [before = '', rest = ''] = text.split(BEGIN);
 const after = rest.split(END)[1] ?? '\n';

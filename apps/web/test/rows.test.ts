@@ -1,9 +1,16 @@
 // Rows of the store, read as anything else from outside.
 
+import { readStrategy, STRATEGY_FORMAT } from '@plateau/files';
 import { describe, expect, it } from 'vitest';
-import { strategyOf } from '../../../packages/core/test/market.ts';
 import { packBars } from '../store/bar-block.ts';
 import { readRow, type TableName } from '../store/rows.ts';
+
+const read = readStrategy(
+  { format: STRATEGY_FORMAT, name: 'kept', long: { enter: 'always', leave: 'never' } },
+  'kept',
+);
+if (!read.ok) throw new Error('the strategy is one');
+const strategy = read.value;
 
 const run = {
   id: 'r',
@@ -12,7 +19,7 @@ const run = {
   sheet: 's',
   universe: 'u',
   universeName: 'U',
-  request: { strategy: strategyOf({}), benchmark: 'IX' },
+  request: { strategy, benchmark: 'IX' },
   data: '',
   engine: '0.1.0',
   summary: '{"figures":{"cagr":0.1}}',

@@ -17,7 +17,7 @@ export interface OwnSteps {
 const NOT_TEXT = new Set(['button', 'checkbox', 'radio', 'range', 'color', 'file', 'submit', 'reset']);
 
 /** Whether what has the focus is typed into, and so undoes its own text. */
-export function isTextField(target: EventTarget | null): boolean {
+function isTextField(target: EventTarget | null): boolean {
   if (!(target instanceof HTMLElement)) return false;
   if (target instanceof HTMLInputElement) return !NOT_TEXT.has(target.type);
   return target instanceof HTMLTextAreaElement || target.isContentEditable;

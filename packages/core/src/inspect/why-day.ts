@@ -36,7 +36,7 @@ export interface WhyDay {
   readonly rotation: RotationOnDay | undefined;
 }
 
-export interface RotationOnDay {
+interface RotationOnDay {
   /** whether the holdings were reviewed on that day, and else the next day on which they were */
   readonly reviewed: boolean;
   readonly nextReview: Day | undefined;

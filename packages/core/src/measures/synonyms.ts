@@ -45,7 +45,7 @@ const table: readonly Synonyms[] = [
   { phrase: 'streak', names: ['consecutive', 'consecutive closes', 'in a row'] },
   { phrase: 'run', names: ['consecutive', 'in a row'] },
   { phrase: 'count', names: ['how many', 'number of'] },
-  { phrase: 'days since', names: ['bars since', 'barssince'] },
+  { phrase: 'days since', names: ['bars since'] },
   { phrase: 'on-balance volume', names: ['OBV'] },
   { phrase: 'accumulation line', names: ['accumulation distribution', 'ADL'] },
   { phrase: 'volume flow', names: ['CMF', 'money flow'] },
