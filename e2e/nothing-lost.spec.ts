@@ -136,7 +136,9 @@ test('two tabs on one universe and one setting: a name, a member and a column ea
     await tab.goto('/strategies');
     await done(tab);
     await tab.getByRole('button', { name: /choose the figures/ }).click();
-    await tab.getByRole('checkbox', { name: figure, exact: true }).uncheck();
+    const tick = tab.getByRole('checkbox', { name: figure, exact: true });
+    await tick.click();
+    await expect(tick).not.toBeChecked();
     await tab.keyboard.press('Escape');
   }
   await page.reload();

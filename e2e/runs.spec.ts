@@ -137,7 +137,7 @@ test('a figure opens to its definition and to what it is made of', async () => {
     `from 2005-01-03; start 100,000; to 2025-12-31; end ${Math.round(figures.endEquity).toLocaleString('en')}`,
   );
   const trades = page.getByRole('table', { name: 'Figures: The trades' });
-  await trades.getByRole('button', { name: 'Win rate' }).click();
+  await trades.getByRole('button', { name: 'Win rate', exact: true }).click();
   await expect(trades).toContainText(`trades ${figures.trades.toLocaleString('en')}`);
 });
 

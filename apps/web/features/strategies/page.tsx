@@ -24,10 +24,9 @@ export function StrategiesPage() {
   useSheetInAddress(sheet?.id);
   useUndoKeys('strategies', SHEET_STEPS);
   useEffect(() => {
-    // What is typed reaches the store in a moment; a page that is left before says so.
+    // What the store would not take is in this page alone.
     const leaving = (event: BeforeUnloadEvent): void => {
-      const { isSaving, saveProblem } = useSheets.getState();
-      if (isSaving || saveProblem !== undefined) event.preventDefault();
+      if (useSheets.getState().saveProblem !== undefined) event.preventDefault();
     };
     window.addEventListener('beforeunload', leaving);
     return () => window.removeEventListener('beforeunload', leaving);

@@ -234,7 +234,7 @@ export const FiguresTable = memo(function FiguresTable({
       <tbody>
         {shown.map(({ label, definition, ours, theirs, change: moved }) => (
           <tr key={label} className="border-b border-hairline text-right">
-            <th scope="row" className="py-[3px] text-left font-normal whitespace-nowrap">
+            <th scope="row" className="py-[2px] text-left font-normal whitespace-nowrap">
               <Tooltip.Root>
                 <Tooltip.Trigger className="cursor-help text-left decoration-dotted underline-offset-2 hover:underline">
                   {label}

@@ -30,11 +30,6 @@ export class Keeper {
     this.#tab = tab;
   }
 
-  /** Whether something typed has not reached the store yet. */
-  get isBusy(): boolean {
-    return this.#underWay.size > 0;
-  }
-
   /** A sheet as it was read from the store. */
   knows(sheet: Sheet): void {
     this.#known.set(sheet.id, sheet);

@@ -22,8 +22,6 @@ interface Sheets {
   readonly tabs: readonly string[];
   /** what went wrong when something was last saved */
   readonly saveProblem: string | undefined;
-  /** something typed has not reached the store yet */
-  readonly isSaving: boolean;
   load(wanted: string | undefined): Promise<void>;
   open(id: string): void;
   /** takes a sheet off the tabs; it is kept */
@@ -124,9 +122,6 @@ export const useSheets = create<Sheets>((set, get) => {
     openId: undefined,
     tabs: [],
     saveProblem: undefined,
-    get isSaving() {
-      return keeper.isBusy;
-    },
     async load(wanted) {
       if (get().all) return;
       keepAlive();

@@ -65,6 +65,10 @@ export function Shortcuts({ onShelf }: { onShelf: () => void }) {
     const onInput = (event: Event): void => {
       typedAt = event.timeStamp;
     };
+    // Who points elsewhere has left the field.
+    const onPoint = (): void => {
+      typedAt = Number.NEGATIVE_INFINITY;
+    };
     const onKey = (event: KeyboardEvent): void => {
       if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
       if (event.timeStamp - typedAt < JUST_TYPED) return;
@@ -81,9 +85,11 @@ export function Shortcuts({ onShelf }: { onShelf: () => void }) {
       found.run();
     };
     window.addEventListener('input', onInput, { capture: true });
+    window.addEventListener('pointerdown', onPoint, { capture: true });
     window.addEventListener('keydown', onKey);
     return () => {
       window.removeEventListener('input', onInput, { capture: true });
+      window.removeEventListener('pointerdown', onPoint, { capture: true });
       window.removeEventListener('keydown', onKey);
     };
   }, []);

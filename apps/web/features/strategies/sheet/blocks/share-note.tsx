@@ -18,17 +18,25 @@ export function ShareNote({
 }) {
   // The line stays while the count is under way: what stands below must not jump.
   if (!share) return <p className="h-4" />;
+  const odd =
+    share.share > NEARLY_ALWAYS ? 'nearly always' : share.share < NEARLY_NEVER ? 'nearly never' : undefined;
   return (
-    <p className="flex h-4 items-center gap-1.5 text-[11px] text-soft" data-testid="share">
+    <p
+      className="flex h-4 items-center gap-1.5 overflow-hidden text-[11px] whitespace-nowrap text-soft"
+      data-testid="share"
+      title={
+        odd && `This condition is ${odd} true and decides next to nothing: is it meant so, in its units?`
+      }
+    >
       <span aria-hidden className="h-1 w-14 shrink-0 bg-sunk">
         <span
           className="block h-full bg-[var(--ridge)]"
           style={{ width: `${Math.max(share.share > 0 ? 2 : 0, 100 * share.share)}%` }}
         />
       </span>
-      true {percent(share.share, share.share < 0.01 || share.share > 0.99 ? 2 : 1)} of the time
-      {share.share > NEARLY_ALWAYS && <strong className="text-loss">nearly always: is it meant so?</strong>}
-      {share.share < NEARLY_NEVER && <strong className="text-loss">nearly never: is it meant so?</strong>}
+      <span className={odd && 'font-semibold text-loss'}>
+        {odd ? `${odd} true,` : 'true'} {percent(share.share, odd || share.share < 0.01 ? 2 : 1)} of the time
+      </span>
       {share.left !== undefined && !off && (
         <span className={share.left === 0 ? 'text-loss' : undefined}>
           {lets ? `· lets ${count(share.left)} through` : `· ${count(share.left)} left`}

@@ -1,0 +1,121 @@
+// Words and numbers that misled once: each says what is so.
+
+import { type BrowserContext, expect, type Page, test } from '@playwright/test';
+
+test.describe.configure({ mode: 'serial' });
+
+let context: BrowserContext;
+let page: Page;
+
+test.beforeAll(async ({ browser }) => {
+  context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  page = await context.newPage();
+});
+test.afterAll(() => context.close());
+
+const done = () =>
+  expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');
+const cautions = () => page.getByRole('list', { name: 'Cautions' });
+const blocks = () => page.getByRole('group', { name: 'Enter when, as blocks' });
+const view = (name: 'Blocks' | 'Text') => page.getByRole('radio', { name }).click();
+
+async function typeRule(name: string, text: string): Promise<void> {
+  await view('Text');
+  await page.getByRole('textbox', { name }).click();
+  await page.keyboard.press('ControlOrMeta+a');
+  await page.keyboard.insertText(text);
+  await page.keyboard.press('Escape');
+}
+
+test('a new sheet ranks by nothing and refuses crumbs; what a rank drops is told under it', async () => {
+  await page.goto('/strategies');
+  await done();
+  await page.getByRole('button', { name: 'New sheet' }).click();
+  await done();
+  await view('Text');
+  await expect(page.getByRole('textbox', { name: 'Rank by' })).toHaveText('by symbol, A to Z');
+  await expect(page.getByTestId('rank-note')).toBeHidden();
+  await typeRule('Rank by', '400-day return');
+  await done();
+  await expect(page.getByTestId('rank-note')).toContainText(/[\d,]+ candidates were dropped/);
+  await page.getByText('Limits and account').click();
+  await expect(page.getByLabel('Refuse below')).toHaveValue('10');
+});
+
+test('the trade’s notation is answered with the sentence that means the same', async () => {
+  await typeRule('Enter when', 'RSI(2) crosses below 20 and 20-day volatility is below 15');
+  await page
+    .getByRole('button', { name: '2-day RSI crosses below 20 and 20-day volatility is below 15' })
+    .click();
+  await done();
+  await typeRule('Enter when', 'vol > 100000');
+  await expect(page.getByText('“vol” may mean “volume” or “20-day volatility”')).toBeVisible();
+  await expect(page.getByText('Nearest that reads')).toBeHidden();
+});
+
+test('numbers show their units, and conditions that decide nothing are marked', async () => {
+  await typeRule('Enter when', '2-day RSI crosses below 20 and 20-day volatility is below 15');
+  await done();
+  await view('Blocks');
+  await expect(blocks()).toContainText('= 1500%');
+  await expect(blocks()).toContainText('of 100');
+  await expect(blocks().getByTestId('share').nth(1)).toContainText(
+    /nearly always true, 99\.\d\d% of the time/,
+  );
+  await blocks().getByLabel('How the conditions are joined').selectOption('or');
+  await expect(blocks().getByTestId('share').first()).toContainText(/lets [\d,]+ through/);
+  await blocks().getByLabel('How the conditions are joined').selectOption('and');
+  await done();
+});
+
+test('a change of capital is not told as a loss of money', async () => {
+  const table = page.getByRole('table', { name: 'Headline figures' });
+  await page.getByLabel('Capital', { exact: true }).fill('50000');
+  await done();
+  await expect(table.getByRole('columnheader', { name: 'Change' })).toBeVisible();
+  await expect(table.getByRole('row', { name: 'End equity' })).not.toContainText(/better|worse/);
+});
+
+test('what cash cut is told, crumbs are counted, and borrowing for nothing is a caution', async () => {
+  await page.getByLabel('Size', { exact: true }).selectOption('percent-of-equity');
+  await page.getByLabel('Slots', { exact: true }).fill('');
+  await page.getByLabel('Refuse below').fill('');
+  await page.getByLabel('Leverage').fill('2');
+  await done();
+  await expect(cautions()).toContainText(/It borrows money for nothing, up to \d+% of the account/);
+  await expect(cautions()).toContainText(/[\d,]+ of [\d,]+ trades are crumbs/);
+  await expect(page.getByTestId('size-note')).toContainText(/cut from [\d,]+ for want of cash/);
+  await page.getByLabel('Refuse below').fill('10');
+  await done();
+  await expect(cautions()).not.toContainText('crumbs');
+});
+
+test('a copy keeps the tries of its sheet', async () => {
+  const logbook = page.getByRole('tab', { name: /^Logbook/ });
+  await expect(logbook).not.toHaveText('Logbook (0)');
+  await page.getByRole('tab', { name: 'Trades' }).click();
+  const tries = Number(/\d+/.exec(await logbook.innerText())?.[0]);
+  await page.getByRole('button', { name: 'Duplicate' }).click();
+  await expect(page.getByLabel('Name of the sheet')).toHaveValue('Untitled copy');
+  await expect
+    .poll(async () => Number(/\d+/.exec(await logbook.innerText())?.[0]))
+    .toBeGreaterThanOrEqual(tries);
+});
+
+test('a sheet that only sells short shows no rules of a long side', async () => {
+  await expect(page.getByRole('heading', { name: 'Leave when', includeHidden: true })).toHaveCount(1);
+  await page.getByText('Short side', { exact: true }).click();
+  await page.getByLabel('Sides').selectOption('short');
+  await expect(blocks()).toHaveCount(0);
+  await expect(page.getByRole('heading', { name: 'Prefer', exact: true, includeHidden: true })).toHaveCount(
+    0,
+  );
+});
+
+test('the chart of the market reads every instrument that a measure names', async () => {
+  await page.goto('/market?symbol=SK60');
+  await expect(page.getByTestId('price-chart').locator('path').first()).toBeVisible();
+  await page.getByLabel('Draw').fill('on BILL (close)');
+  await expect(page.getByText('There are no bars')).toBeHidden();
+  await expect(page.getByText('on BILL (close)').first()).toBeVisible();
+});
