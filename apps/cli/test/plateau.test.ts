@@ -88,7 +88,7 @@ describe('plateau run', () => {
         );
         return ['run', file, '--bars', bars, '--universe', universe];
       },
-      'long.enter: “avg” is not a word of the rule language',
+      'long.enter: “avg” is called “average” here',
     ],
     [
       'a bad row',

@@ -167,6 +167,19 @@ describe('sizes', () => {
     expect(kinds(sized({ method: 'equal-slots' }, 10))).toEqual([]);
   });
 
+  it('warn of a rotation that holds fewer than the slots its money is divided by', () => {
+    const strategy = sized({ method: 'equal-slots' }, 10);
+    const rotating = (hold: number): Strategy => ({
+      ...strategy,
+      long: {
+        ...(strategy.long as NonNullable<Strategy['long']>),
+        rotate: { review: 'day', hold, keep: hold },
+      },
+    });
+    expect(sizeWarnings(rotating(3))).toEqual([{ kind: 'idle-slots', hold: 3, slots: 10, percent: 30 }]);
+    expect(sizeWarnings(rotating(10))).toEqual([]);
+  });
+
   it('warn of a risk without a stop', () => {
     expect(kinds(sized({ method: 'risk-percent', percent: 1 }, 10))).toEqual(['risk-without-stop']);
   });

@@ -311,3 +311,32 @@ describe('another curve', () => {
     );
   });
 });
+
+describe('why not, of a rotation', () => {
+  it('says when the holdings are reviewed, at which place it stood, and since when it was held', () => {
+    const { run, why } = inspected(
+      5,
+      strategyOf({
+        long: {
+          enter: 'always',
+          leave: '',
+          rank: { by: '5-day return', first: 'highest' },
+          rotate: { review: 'week-end', hold: 2, keep: 3 },
+          stops: { trigger: 'touch' },
+        },
+      }),
+    );
+    const { day } = run.marks;
+    const [trade] = run.trades;
+    const decided = why(trade.symbol, trade.decisionDay);
+    expect(decided.rotation).toMatchObject({ reviewed: true, hold: 2, keep: 3 });
+    expect(decided.rotation?.place).toBeGreaterThan(0);
+    expect(decided.rotation?.place).toBeLessThanOrEqual(decided.rotation?.of ?? 0);
+    const next = day[day.indexOf(trade.decisionDay) + 1];
+    expect(why(trade.symbol, next)).toMatchObject({
+      heldSince: trade.entryDay,
+      rotation: { reviewed: false, nextReview: expect.any(Number) },
+    });
+    expect(inspected(5, strategyOf({})).why('A', day[50]).rotation).toBeUndefined();
+  });
+});

@@ -82,6 +82,33 @@ describe('a run by hand', () => {
     expect(trades[0].r).toBeCloseTo(2.8, 12);
   });
 
+  it('refuses a crumb: an order of which the account could pay less than the part that is asked for', () => {
+    const flat = barsFrom([row(10, 10, 10, 10), row(10, 10, 10, 10), row(10, 10, 10, 10)]);
+    const outcomes = (minFilledPercent?: number): string[] => {
+      const { decisions } = run(
+        strategyOf({
+          long: side('always', 'never', {}),
+          size: {
+            method: 'percent-of-equity',
+            percent: 95,
+            fractional: false,
+            unaffordable: 'shrink',
+            ...(minFilledPercent === undefined ? {} : { minFilledPercent }),
+          },
+        }),
+        { A: flat, B: flat },
+      );
+      const first = decisions.day[0];
+      return [...decisions.outcome]
+        .filter((_code, i) => decisions.day[i] === first)
+        .map((code) => OUTCOMES[code]);
+    };
+    // Of 4,750 shares wanted 250 can be paid: 5.3 %.
+    expect(outcomes()).toEqual(['taken', 'shrunk']);
+    expect(outcomes(5)).toEqual(['taken', 'shrunk']);
+    expect(outcomes(10)).toEqual(['taken', 'crumb']);
+  });
+
   it('books a short’s borrow cost for every night it was held, at the value of the mark before', () => {
     const bars = barsFrom([
       row(100, 100, 100, 100),
