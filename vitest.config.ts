@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import { defineConfig } from 'vitest/config';
 
@@ -9,6 +10,8 @@ export default defineConfig({
     reporters: process.env.PLATEAU_REPORTS
       ? ['default', ['json', { outputFile: '.reports/unit.json' }]]
       : ['default'],
+    // Left to itself it keeps one of two cores idle.
+    maxWorkers: availableParallelism(),
     testTimeout: 60_000,
   },
 });

@@ -292,7 +292,7 @@ test('an import is undone and done again, from the keyboard', async () => {
 test('letters typed right before a tab is killed are there again, time after time', async () => {
   await page.goto('/strategies');
   await done();
-  for (let k = 0; k < 5; k++) {
+  for (let k = 0; k < 3; k++) {
     const rule = page.getByRole('textbox', { name: 'Notes' }).or(name()).first();
     await rule.click();
     await page.keyboard.press('ControlOrMeta+a');
@@ -366,6 +366,17 @@ test('every address holds without a network, loaded anew, and an unknown one bri
     await expect(page.getByTestId('price-chart').locator('path').first()).toBeVisible();
     await page.goto(`/runs${run}`);
     await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
+    await page
+      .getByRole('table', { name: 'Trades', exact: true })
+      .getByRole('row')
+      .nth(1)
+      .getByRole('button')
+      .click();
+    await expect(page.getByTestId('trade')).toHaveAttribute('data-ready', 'true');
+    await expect(page).toHaveURL(/&trade=/);
+    await page.reload();
+    await expect(page.getByTestId('trade')).toHaveAttribute('data-ready', 'true');
+    await expect(page.getByRole('img', { name: /^Bars of / })).toBeVisible();
     await page.goto(`/runs${run}&day=${day}`);
     await expect(page.getByRole('heading', { name: new RegExp(day) }).first()).toBeVisible();
     // Work of its own: bars in, figures out, a run kept.
