@@ -16,6 +16,19 @@ module.exports = {
       to: { pathNot: ['^packages/core/src', '^node_modules/(@chevrotain/|chevrotain)'] },
     },
     {
+      name: 'language-knows-no-evaluation',
+      comment: 'Text, tree and print are read without a market.',
+      severity: 'error',
+      from: { path: '^packages/core/src/language' },
+      to: { path: '^packages/core/src/(evaluation|simulation|statistics|inspect|quality)' },
+    },
+    {
+      name: 'evaluation-knows-no-simulation',
+      severity: 'error',
+      from: { path: '^packages/core/src/evaluation' },
+      to: { path: '^packages/core/src/(simulation|statistics|inspect)' },
+    },
+    {
       name: 'files-and-skerry-import-core-only',
       severity: 'error',
       from: { path: '^packages/(files|skerry)/src' },

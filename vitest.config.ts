@@ -12,6 +12,7 @@ export default defineConfig({
       : ['default'],
     // Left to itself it keeps one of two cores idle.
     maxWorkers: availableParallelism(),
-    testTimeout: 60_000,
+    // Only what hangs takes as long, on a machine with other work as well.
+    testTimeout: 240_000,
   },
 });

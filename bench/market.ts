@@ -1,6 +1,14 @@
 // The market that speed is measured on: 500 instruments of 20 years, random walks from a seed, no file and no feed.
 
-import { type Bars, createRandom, dayFromCivil, type Market, type Universe, weekdayOf } from '@plateau/core';
+import {
+  at,
+  type Bars,
+  createRandom,
+  dayFromCivil,
+  type Market,
+  type Universe,
+  weekdayOf,
+} from '@plateau/core';
 
 export interface BenchMarket {
   readonly market: Market;
@@ -40,7 +48,7 @@ function walk(day: Int32Array, shared: Float64Array, beta: number, own: number, 
   let close = 10 + 90 * uniform();
   for (let i = 0; i < n; i++) {
     const open = cents(close * (1 + 0.004 * (uniform() - 0.5)));
-    const move = beta * (shared[i] ?? 0) + own * (uniform() + uniform() + uniform() - 1.5);
+    const move = beta * at(shared, i) + own * (uniform() + uniform() + uniform() - 1.5);
     close = cents(open * (1 + move));
     bars.open[i] = open;
     bars.close[i] = close;

@@ -87,6 +87,9 @@ test('two variants stand side by side, and the logbook survives a reload', async
 });
 
 test('200 variants stay quick, and count as tries', async () => {
+  const tab = page.getByRole('tab', { name: /^Logbook/ });
+  const before = Number(/\d+/.exec(await tab.innerText())?.[0]);
+  expect(before).toBeGreaterThan(1);
   await page.evaluate(
     () =>
       new Promise<void>((resolve, reject) => {
@@ -97,7 +100,8 @@ test('200 variants stay quick, and count as tries', async () => {
           const store = change.objectStore('logbook');
           const read = store.getAll();
           read.onsuccess = () => {
-            const [first] = read.result;
+            // On a slow machine the first sheet has a variant of its own.
+            const first = read.result.find(({ sheet }) => location.search.includes(sheet));
             for (let k = 0; k < 200; k++) {
               store.put({
                 ...first,
@@ -118,8 +122,9 @@ test('200 variants stay quick, and count as tries', async () => {
   );
   await page.reload();
   await done();
-  await page.getByRole('tab', { name: 'Logbook (202)' }).click();
-  await expect(page.getByRole('list', { name: 'Cautions' })).toContainText('202 tries');
+  await expect(tab).toHaveText(`Logbook (${before + 200})`);
+  await tab.click();
+  await expect(page.getByRole('list', { name: 'Cautions' })).toContainText(`${before + 200} tries`);
   // Only the rows in view are drawn.
   expect(await entries().count()).toBeLessThan(40);
   await page.getByLabel('Search the logbook').fill('as it came');

@@ -9,6 +9,7 @@ import { historyCsv } from '@plateau/skerry';
 import { type BrowserContext, expect, type Page, test } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import { seriousFindings } from './axe.ts';
+import { killTab } from './tabs.ts';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -246,12 +247,7 @@ test('a tab killed in the middle of an import leaves the store as it was', async
   await read();
   await expect(page.getByRole('progressbar', { name: 'Files read' })).toBeVisible();
   await page.waitForTimeout(700);
-  const killed = page.waitForEvent('crash');
-  const session = await context.newCDPSession(page);
-  session.send('Page.crash').catch(() => undefined);
-  await killed;
-  await page.close();
-  page = await context.newPage();
+  page = await killTab(page);
   listen();
   await page.goto('/market');
   await listed('177 of 177');

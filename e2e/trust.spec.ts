@@ -116,7 +116,7 @@ test('instruments are ranked by trouble, and their gaps shown as a calendar that
   const table = page.getByRole('table', { name: 'Instruments by trouble' });
   await expect(table).toContainText('GRUNP');
   await page.getByRole('columnheader', { name: 'Gaps' }).getByRole('button').click();
-  await table.getByRole('button', { name: 'GAPS' }).click();
+  await table.getByRole('button', { name: 'GAPS', exact: true }).click();
   const calendar = page.getByRole('img', { name: /^Missing sessions by year and week: \d+/ });
   await expect(calendar).toBeVisible();
   await calendar.locator('rect[fill="var(--loss)"]').first().click();

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { type BrowserContext, expect, type Page, test } from '@playwright/test';
 import { seriousFindings } from './axe.ts';
 import { runHeadless } from './headless.ts';
+import { killTab } from './tabs.ts';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -224,12 +225,7 @@ test('sheets are duplicated, deleted with undo, exported and imported', async ()
 test('a tab killed in mid-edit loses nothing that was typed', async () => {
   await typeRule('Enter when', 'close > 77-day average and clo');
   const url = page.url();
-  const killed = page.waitForEvent('crash');
-  const session = await context.newCDPSession(page);
-  session.send('Page.crash').catch(() => undefined);
-  await killed;
-  await page.close();
-  page = await context.newPage();
+  page = await killTab(page);
   await page.goto(url);
   await expect(rule('Enter when')).toContainText('close > 77-day average and clo');
   await expect(result()).toHaveAttribute('data-status', 'faulty');

@@ -7,10 +7,13 @@ import { catalogue, formOf, otherNamesOf } from '@plateau/core';
 const file = join(import.meta.dirname, '../docs/rule-language.md');
 const BEGIN = '<!-- measures -->';
 const END = '<!-- /measures -->';
+/** Windows to tell warm-ups for. */
+const SAMPLE = [10, 20, 5] as const;
 
 const rows = catalogue.map((m) => {
-  const sample = [10, 20, 5].slice(0, m.windows.length);
-  const warmUp = m.windows.length > 0 ? `${m.warmUp(sample)} at ${sample.join('/')}` : String(m.warmUp([]));
+  const bars = m.warmUp(SAMPLE);
+  const warmUp =
+    m.windows.length > 0 ? `${bars} at ${SAMPLE.slice(0, m.windows.length).join('/')}` : `${bars}`;
   const also = otherNamesOf(m.phrase).join(', ');
   return `| ${formOf(m)} | ${m.formula.replaceAll('|', '\\|')} | ${warmUp} | ${m.unit} | ${also} | ${m.source} |`;
 });

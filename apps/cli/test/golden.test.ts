@@ -3,7 +3,7 @@
 import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { barsPerYear, createEngine, reportOf } from '@plateau/core';
+import { at, barsPerYear, createEngine, reportOf } from '@plateau/core';
 import Papa from 'papaparse';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readInputs } from '../src/inputs.ts';
@@ -53,8 +53,8 @@ function tiesBroken(file: string): string {
   const rows = readCsv(file);
   const typical = rows.map(({ High, Low, Close }) => (Number(High) + Number(Low) + Number(Close)) / 3);
   const lines = rows.map(({ Date, Open, High, Low, Close, Volume }, i) => {
-    const change = i === 0 ? 0 : Math.sign(typical[i] - typical[i - 1]);
-    const tie = i > 0 && Math.abs(typical[i] / typical[i - 1] - 1) <= 1e-12;
+    const change = i === 0 ? 0 : Math.sign(at(typical, i) - at(typical, i - 1));
+    const tie = i > 0 && Math.abs(at(typical, i) / at(typical, i - 1) - 1) <= 1e-12;
     const high = tie && change > 0 ? Number(High) * (1 + 1e-11) : High;
     const low = tie && change < 0 ? Number(Low) * (1 - 1e-11) : Low;
     return [Date, Open, high, low, Close, Volume].join(',');

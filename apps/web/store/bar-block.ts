@@ -1,7 +1,7 @@
 // Bars as one binary block: a header of two 32-bit numbers (count, 1 with a factor column), the days as 32-bit numbers
 // padded to eight bytes, then open, high, low, close, volume and perhaps factor as 64-bit floats.
 
-import type { Bars } from '@plateau/core';
+import { at, type Bars } from '@plateau/core';
 
 const HEADER = 8;
 const daysBytes = (count: number): number => Math.ceil(count / 2) * 8;
@@ -39,12 +39,16 @@ export function unpackBars(block: ArrayBuffer): Bars {
 export function summaryOfBlock(block: ArrayBuffer): { first: number; last: number; count: number } {
   const [count = 0] = new Uint32Array(block, 0, 1);
   const days = new Int32Array(block, HEADER, count);
-  return { first: days[0] ?? 0, last: days[count - 1] ?? 0, count };
+  return { first: at(days, 0), last: at(days, count - 1), count };
 }
 
 /** Whether a value is a block as {@link packBars} makes them. */
 export function isBlock(value: unknown): value is ArrayBuffer {
   if (!(value instanceof ArrayBuffer) || value.byteLength < HEADER) return false;
   const [count = 0, withFactor = 2] = new Uint32Array(value, 0, 2);
-  return withFactor <= 1 && value.byteLength === HEADER + daysBytes(count) + (5 + withFactor) * count * 8;
+  return (
+    count > 0 &&
+    withFactor <= 1 &&
+    value.byteLength === HEADER + daysBytes(count) + (5 + withFactor) * count * 8
+  );
 }

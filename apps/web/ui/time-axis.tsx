@@ -1,6 +1,6 @@
 // What the charts over time share: the look of their axes and where they are labelled.
 
-import { civilFromDay, monthOf, weekOf, yearOf } from '@plateau/core';
+import { at, civilFromDay, monthOf, weekOf, yearOf } from '@plateau/core';
 import { ReferenceArea, XAxis } from 'recharts';
 import type { DaySpan, Span } from './use-zoom.ts';
 
@@ -41,15 +41,15 @@ export function dayTicks(
   days: Int32Array,
   { first, last }: Span,
 ): { readonly ticks: number[]; readonly label: (day: number) => string } {
-  const length = (days[last] ?? 0) - (days[first] ?? 0);
+  const length = at(days, last) - at(days, first);
   const { periodOf, label } = SCALES.find(({ upTo }) => length < upTo) ?? {
     periodOf: yearOf,
     label: String,
   };
   const ticks: number[] = [];
   for (let t = first + 1; t <= last; t++) {
-    const day = days[t] ?? 0;
-    if (periodOf(day) !== periodOf(days[t - 1] ?? 0)) ticks.push(day);
+    const day = at(days, t);
+    if (periodOf(day) !== periodOf(at(days, t - 1))) ticks.push(day);
   }
   const every = Math.ceil(ticks.length / MOST_TICKS);
   return { ticks: ticks.filter((_tick, k) => k % every === 0), label };
@@ -92,7 +92,7 @@ export function StrokeKey({
   strokeDasharray?: string;
 }) {
   return (
-    <span className="flex items-center gap-1.5">
+    <span className="flex items-center gap-1.5 whitespace-nowrap">
       <svg aria-hidden width={26} height={6}>
         <line x1={0} x2={26} y1={3} y2={3} strokeWidth={1.6} {...stroke} />
       </svg>

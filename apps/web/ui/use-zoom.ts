@@ -1,5 +1,6 @@
 // A part of a run's days: chosen by dragging across a chart, by keys or by buttons.
 
+import { at } from '@plateau/core';
 import { type KeyboardEvent, useMemo, useState } from 'react';
 
 /** A span of days, as places in a calendar, both included. */
@@ -30,7 +31,7 @@ export function useZoom(days: Int32Array, onSpan?: (span: DaySpan | undefined) =
     onSpan?.(next);
   };
   const span = useMemo(() => spanOf(days, zoom), [days, zoom]);
-  const toDays = ({ first, last }: Span): DaySpan => ({ from: days[first] ?? 0, to: days[last] ?? 0 });
+  const toDays = ({ first, last }: Span): DaySpan => ({ from: at(days, first), to: at(days, last) });
   const scale = (by: number): void => {
     const middle = (span.first + span.last) / 2;
     const half = Math.max(LEAST_SPAN / 2, ((span.last - span.first) / 2) * by);
@@ -89,6 +90,6 @@ function spanOf(days: Int32Array, zoom: DaySpan | undefined): Span {
     days.findIndex((d) => d >= zoom.from),
   );
   let last = days.length - 1;
-  while (last > first && (days[last] ?? 0) > zoom.to) last--;
+  while (last > first && at(days, last) > zoom.to) last--;
   return last - first < 2 ? all : { first, last };
 }

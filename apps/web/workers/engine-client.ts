@@ -2,7 +2,7 @@
 
 import { Cancelled, type Explanation, type RunRequest, type Task } from '@plateau/core';
 import type { EngineResult, ShownOutcome } from './engine.worker.ts';
-import { engineFor } from './engine-pool.ts';
+import { onEngine } from './engine-pool.ts';
 
 let underWay: Task<EngineResult> | undefined;
 let newest = 0;
@@ -14,11 +14,12 @@ let newest = 0;
 export async function runInWorker(universe: string, request: RunRequest): Promise<ShownOutcome> {
   const number = ++newest;
   try {
-    const pool = await (await engineFor(universe, request)).pool;
-    if (number !== newest) return { kind: 'stopped' };
-    underWay?.cancel();
-    underWay = pool.run([{ kind: 'run', universe, request }]);
-    const [result] = await underWay.results;
+    const [result] = await onEngine(universe, request, [], async (pool) => {
+      if (number !== newest) throw new Cancelled();
+      underWay?.cancel();
+      underWay = pool.run([{ kind: 'run', universe, request }]);
+      return underWay.results;
+    });
     return result?.kind === 'run' ? result.outcome : { kind: 'stopped' };
   } catch (error) {
     if (error instanceof Cancelled) return { kind: 'stopped' };
@@ -34,10 +35,11 @@ export async function explainInWorker(
 ): Promise<Explanation | undefined> {
   const number = newest;
   try {
-    const pool = await (await engineFor(universe, request)).pool;
-    if (number !== newest) return undefined;
-    underWay = pool.run([{ kind: 'explain', universe, request }]);
-    const [result] = await underWay.results;
+    const [result] = await onEngine(universe, request, [], async (pool) => {
+      if (number !== newest) throw new Cancelled();
+      underWay = pool.run([{ kind: 'explain', universe, request }]);
+      return underWay.results;
+    });
     return result?.kind === 'explain' ? result.explanation : undefined;
   } catch {
     // The run itself says what is wrong; this is only its margin note.

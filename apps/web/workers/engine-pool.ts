@@ -1,6 +1,6 @@
 // The engine's worker and the bars in its memory: started when first asked for, with what has been needed so far.
 
-import { type RunRequest, type SharedMarket, WorkPool } from '@plateau/core';
+import { PoolEnded, type RunRequest, type SharedMarket, WorkPool } from '@plateau/core';
 import type { EngineJob, EngineResult, EngineSetup } from './engine.worker.ts';
 import type { MarketAnswer } from './market.worker.ts';
 import { neededSymbols } from './needed-symbols.ts';
@@ -81,6 +81,26 @@ export async function engineFor(
     void before?.pool.then((old) => old.end());
   }
   return loaded;
+}
+
+/**
+ * Work on the engine's pool. When the pool is exchanged meanwhile, for one with more in its memory or with newer bars, the
+ * work is done by that one.
+ */
+export async function onEngine<T>(
+  universe: string,
+  request: RunRequest,
+  also: readonly string[],
+  work: (pool: EnginePool) => Promise<T>,
+): Promise<T> {
+  for (;;) {
+    const pool = await (await engineFor(universe, request, also)).pool;
+    try {
+      return await work(pool);
+    } catch (error) {
+      if (!(error instanceof PoolEnded)) throw error;
+    }
+  }
 }
 
 /** Lets the next run read the store anew: its bars or universes have changed. */

@@ -2,7 +2,7 @@
 
 import { type Beside, Cancelled, type RunRequest, type Task } from '@plateau/core';
 import type { Answers, Doubt, EngineResult, Question, ReportOutcome } from './engine.worker.ts';
-import { engineFor } from './engine-pool.ts';
+import { onEngine } from './engine-pool.ts';
 import { neededSymbols } from './needed-symbols.ts';
 
 /**
@@ -16,13 +16,18 @@ export async function askInWorker<Asked extends Question>(
   question: Asked,
 ): Promise<Answers[Asked['ask']] | undefined> {
   const also = 'symbol' in question ? [question.symbol] : [];
-  const pool = await (await engineFor(universe, request, also)).pool;
-  const [result] = await pool.run([{ kind: 'ask', universe, request, question }]).results;
+  const [result] = await onEngine(
+    universe,
+    request,
+    also,
+    (pool) => pool.run([{ kind: 'ask', universe, request, question }]).results,
+  );
   return result?.kind === 'ask' ? (result.answer as Answers[Asked['ask']] | undefined) : undefined;
 }
 
 /** Cancels the report asked for before: the newest wins. */
 let reporting: Task<EngineResult> | undefined;
+let newestReport = 0;
 
 export interface ReportAsked {
   /** the Sharpe ratios of the variants tried */
@@ -40,11 +45,14 @@ export async function reportInWorker(
   { tried = [], span, beside = [] }: ReportAsked = {},
 ): Promise<ReportOutcome> {
   const also = beside.flatMap((one) => (one.kind === 'held' ? [one.symbol] : []));
-  const pool = await (await engineFor(universe, request, also)).pool;
+  const number = ++newestReport;
   try {
-    reporting?.cancel();
-    reporting = pool.run([{ kind: 'report', universe, request, tried, beside, ...(span && { span }) }]);
-    const [result] = await reporting.results;
+    const [result] = await onEngine(universe, request, also, async (pool) => {
+      if (number !== newestReport) throw new Cancelled();
+      reporting?.cancel();
+      reporting = pool.run([{ kind: 'report', universe, request, tried, beside, ...(span && { span }) }]);
+      return reporting.results;
+    });
     return result?.kind === 'report' ? result.outcome : { kind: 'stopped' };
   } catch (error) {
     if (error instanceof Cancelled) return { kind: 'stopped' };
@@ -62,37 +70,31 @@ export async function doubtInWorker(
   span?: ReportAsked['span'],
   signal?: AbortSignal,
 ): Promise<Doubt | undefined> {
-  const [engine, symbols] = await Promise.all([
-    engineFor(universe, request),
-    neededSymbols(universe, request),
-  ]);
-  const pool = await engine.pool;
-  if (signal?.aborted) return undefined;
-  const task = pool.run([
-    { kind: 'doubt', universe, request, symbols: [...symbols].sort(), ...(span && { span }) },
-  ]);
-  const cancel = (): void => task.cancel();
-  signal?.addEventListener('abort', cancel);
+  const symbols = [...(await neededSymbols(universe, request))].sort();
+  const job = { kind: 'doubt', universe, request, symbols, ...(span && { span }) } as const;
   try {
-    const [result] = await task.results;
+    const [result] = await onEngine(universe, request, [], async (pool) => {
+      if (signal?.aborted) throw new Cancelled();
+      const task = pool.run([job]);
+      signal?.addEventListener('abort', task.cancel, { once: true });
+      return task.results;
+    });
     return result?.kind === 'doubt' ? result.doubt : undefined;
   } catch (error) {
     if (error instanceof Cancelled) return undefined;
     throw error;
-  } finally {
-    signal?.removeEventListener('abort', cancel);
   }
 }
 
 /** The fingerprint of the bars and memberships a run may read. @throws as {@link reportInWorker} */
 export async function fingerprintInWorker(universe: string, request: RunRequest): Promise<string> {
-  const [engine, symbols] = await Promise.all([
-    engineFor(universe, request),
-    neededSymbols(universe, request),
-  ]);
-  const pool = await engine.pool;
-  const [result] = await pool.run([{ kind: 'fingerprint', universe, request, symbols: [...symbols].sort() }])
-    .results;
+  const symbols = [...(await neededSymbols(universe, request))].sort();
+  const [result] = await onEngine(
+    universe,
+    request,
+    [],
+    (pool) => pool.run([{ kind: 'fingerprint', universe, request, symbols }]).results,
+  );
   if (result?.kind !== 'fingerprint') throw new Error('the worker gave no fingerprint');
   return result.data;
 }

@@ -115,7 +115,7 @@ async function updateOne(source: string, listing: StoredListing): Promise<Update
   const fresh = old && (await withRetries(() => history(symbol, listing.last)));
   const same =
     fresh?.day[0] === listing.last &&
-    Math.abs((fresh.close[0] ?? 0) / (old?.close.at(-1) ?? Number.NaN) - 1) < SAME;
+    Math.abs((fresh.close[0] ?? Number.NaN) / (old?.close.at(-1) ?? Number.NaN) - 1) < SAME;
   const bars = same && fresh && old ? joined(old, fresh) : await withRetries(() => history(symbol));
   const added = Math.max(0, bars.day.length - listing.count);
   if (!same || added > 0) await put([stored({ ...listing, kind: sourceKind(listing) }, source, bars)]);

@@ -3,8 +3,9 @@
 import type { Market } from './bars/bars.ts';
 import { barsPerYear } from './bars/unit.ts';
 import { createEngine } from './engine.ts';
-import type { Universe } from './rules/panel.ts';
-import type { RunRequest } from './simulation/prepare.ts';
+import type { Universe } from './evaluation/panel.ts';
+import { at } from './numeric/at.ts';
+import type { RunRequest } from './simulation/request.ts';
 import { buyAndHold } from './statistics/benchmark.ts';
 import { type CurveFigures, curveFigures } from './statistics/curve-figures.ts';
 import { ratio } from './statistics/moments.ts';
@@ -42,8 +43,8 @@ export function runAlone(
   ).run({
     strategy: withWholeAccount(strategy),
     benchmark,
-    from: Math.max(from, bars.day[0]),
-    to: Math.min(to, bars.day[bars.day.length - 1]),
+    from: Math.max(from, at(bars.day, 0)),
+    to: Math.min(to, at(bars.day, bars.day.length - 1)),
   });
   if (outcome.kind !== 'done') return undefined;
   const { marks, figures } = outcome.run;
@@ -62,8 +63,8 @@ export function runAlone(
     more: figures.cagr - heldFigures.cagr,
     beats: figures.endEquity > heldFigures.endEquity,
     curve: {
-      equity: Float64Array.from(places, (t) => marks.equity[t]),
-      held: Float64Array.from(places, (t) => held[t]),
+      equity: Float64Array.from(places, (t) => at(marks.equity, t)),
+      held: Float64Array.from(places, (t) => at(held, t)),
     },
   };
 }

@@ -1,7 +1,7 @@
 // The null to beat: the same strategy with entries drawn at random, as often as its own were candidates.
 
 import type { Engine } from './engine.ts';
-import type { RunRequest } from './simulation/prepare.ts';
+import type { RunRequest } from './simulation/request.ts';
 import type { Side } from './strategy/strategy.ts';
 
 export interface BaselineFigures {

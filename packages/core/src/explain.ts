@@ -1,14 +1,15 @@
 // What the parts of a strategy mean on this market: how often its conditions are true, how far its stops stand.
 
-import type { Market } from './bars/bars.ts';
-import { type ConditionCount, censusOf } from './rules/census.ts';
-import { readRule } from './rules/check.ts';
-import type { Evaluator } from './rules/evaluate.ts';
-import { isBlankRule } from './rules/outline.ts';
-import { readsPosition } from './rules/positions.ts';
+import type { BarUnit } from './bars/unit.ts';
+import type { Day } from './days/day.ts';
+import { type ConditionCount, censusOf } from './evaluation/census.ts';
+import type { Evaluator } from './evaluation/evaluate.ts';
+import { readsPosition } from './evaluation/positions.ts';
+import { at } from './numeric/at.ts';
 import { type Distances, distancesOf } from './simulation/distances.ts';
-import { prepare, type RunRequest } from './simulation/prepare.ts';
-import { type Continue, partOf } from './simulation/progress.ts';
+import { type AccountPlan, type StrategyPlan, sideOf } from './simulation/plan.ts';
+import { ownValue } from './simulation/prepare.ts';
+import { type Reading, rulesOf } from './simulation/reading.ts';
 import { medianOf } from './statistics/distribution.ts';
 
 export interface Explanation {
@@ -23,49 +24,58 @@ export interface Explanation {
 /** Bars within so many days of the last one count as today's. */
 const TODAY = 10;
 
-/** Undefined when the strategy has problems. @throws {Stopped} when `goOn` answers false */
+/**
+ * @param account, @param plan what the reading was prepared to
+ * @param from, @param to the days on which conditions are counted
+ */
 export function explain(
-  request: RunRequest,
-  market: Market,
+  reading: Reading,
+  account: AccountPlan,
+  plan: StrategyPlan,
   evaluator: Evaluator,
-  goOn: Continue = () => true,
-): Explanation | undefined {
-  const prepared = prepare(request, market, evaluator, partOf(goOn, 0, 0.5));
-  if (!prepared.ok) return undefined;
-  const { plan } = prepared;
-  const { strategy, from = -Infinity, to = Infinity } = request;
-  const dials = Object.fromEntries(Object.entries(strategy.dials).map(([name, { value }]) => [name, value]));
-  const rules = (['long', 'short'] as const).flatMap((name) => {
-    const side = strategy[name];
-    if (!side) return [];
-    return [
-      { path: `${name}.enter`, text: side.enter, position: false },
-      ...(side.rotate ? [] : [{ path: `${name}.leave`, text: side.leave, position: true }]),
-    ];
-  });
+  { from = -Infinity, to = Infinity }: { readonly from?: Day; readonly to?: Day },
+): Explanation {
   const conditions = new Map<string, readonly ConditionCount[]>();
-  for (const { path, text, position } of rules) {
-    if (isBlankRule(text)) continue;
-    const read = readRule(text, { expects: 'rule', unit: strategy.bars, dials, position });
-    if (read.ok && !readsPosition(read.tree)) conditions.set(path, censusOf(evaluator, read.tree, from, to));
+  for (const { path, tree } of rulesOf(reading)) {
+    if (!readsPosition(tree)) conditions.set(path, censusOf(evaluator, tree, from, to));
   }
-  const last = plan.calendar[plan.calendar.length - 1];
-  const bars: [number, number][] = [];
-  for (let k = 0; k < evaluator.panel.universeSize; k++) {
-    const { day } = plan.bars[k];
-    let bar = day.length - 1;
-    while (bar >= 0 && day[bar] > last) bar--;
-    if (bar >= 0 && last - day[bar] <= TODAY && plan.isMember(k, day[bar])) bars.push([k, bar]);
-  }
-  const range = readRule(`14-${strategy.bars} ATR / close`, { expects: 'value', unit: strategy.bars });
-  const ranges = bars.map(([k, bar]) => {
-    const column = range.ok ? evaluator.values(range.tree, k) : Number.NaN;
-    return typeof column === 'number' ? column : column[bar];
-  });
+  const latest = latestBars(account, plan, evaluator.panel.universeSize);
+  const long = sideOf(plan, 'long');
+  const short = sideOf(plan, 'short');
   return {
     conditions,
-    long: plan.long && distancesOf(plan, plan.long, bars),
-    short: plan.short && distancesOf(plan, plan.short, bars),
-    dayRange: medianOf(ranges.filter((r) => !Number.isNaN(r))),
+    long: long && distancesOf(account.bars, long, latest),
+    short: short && distancesOf(account.bars, short, latest),
+    dayRange: dayRangeOf(evaluator, reading.strategy.bars, latest),
   };
+}
+
+/** The last bar of each member on the last day, as [instrument, bar]. */
+function latestBars(
+  { calendar, bars }: AccountPlan,
+  { isMember }: StrategyPlan,
+  universeSize: number,
+): [number, number][] {
+  const last = at(calendar, calendar.length - 1);
+  const latest: [number, number][] = [];
+  for (let k = 0; k < universeSize; k++) {
+    const { day } = at(bars, k);
+    let bar = day.length - 1;
+    while (bar >= 0 && at(day, bar) > last) bar--;
+    if (bar >= 0 && last - at(day, bar) <= TODAY && isMember(k, at(day, bar))) latest.push([k, bar]);
+  }
+  return latest;
+}
+
+function dayRangeOf(
+  evaluator: Evaluator,
+  unit: BarUnit,
+  latest: readonly (readonly [number, number])[],
+): number {
+  const range = ownValue(`14-${unit} ATR / close`, unit);
+  const ranges = latest.map(([k, bar]) => {
+    const column = evaluator.values(range, k);
+    return typeof column === 'number' ? column : at(column, bar);
+  });
+  return medianOf(ranges.filter((r) => !Number.isNaN(r)));
 }

@@ -24,6 +24,9 @@ export {
   yearOf,
 } from './days/day.ts';
 export { createEngine, type Engine, type InspectOutcome, type RunOutcome } from './engine.ts';
+export type { ConditionCount } from './evaluation/census.ts';
+export { columnOf } from './evaluation/column-of.ts';
+export type { Membership, Universe } from './evaluation/panel.ts';
 export type { Explanation } from './explain.ts';
 export type { ConditionOnDay } from './inspect/conditions.ts';
 export type { DayBook } from './inspect/day-book.ts';
@@ -31,14 +34,25 @@ export type { Beside, Inspection } from './inspect/inspection.ts';
 export type { TradeStory } from './inspect/trade-story.ts';
 export type { CandidateOnDay, WhyDay } from './inspect/why-day.ts';
 export type { DayVerdict, WhySpan } from './inspect/why-span.ts';
+export { type RuleContext, readRule, seekNearest } from './language/check.ts';
+export { insertAt, movePart, nodeAt, type Path, removeAt, replaceAt } from './language/edit.ts';
+export { tokensOf } from './language/highlight.ts';
+export { type Outline, readOutline, writeOutline } from './language/outline.ts';
+export { parseRule } from './language/parse.ts';
+export { printRule } from './language/print.ts';
+export { nearest } from './language/suggest.ts';
+export { type Comparator, isCondition, type Node, type NumberNode, type Place } from './language/tree.ts';
+export { unitOf } from './language/units.ts';
+export { knownPhrases } from './language/words.ts';
 export { catalogue, formOf, measureOf } from './measures/catalogue.ts';
 export type { Measure } from './measures/measure.ts';
 export { otherNamesOf } from './measures/synonyms.ts';
+export { at } from './numeric/at.ts';
 export { fingerprint } from './numeric/fingerprint.ts';
 export { exp, log } from './numeric/portable.ts';
 export { createRandom } from './numeric/random.ts';
 export type { FromWorker, ToWorker } from './parallel/messages.ts';
-export { Cancelled, type Spawn, type Task, WorkPool } from './parallel/pool.ts';
+export { Cancelled, PoolEnded, type Spawn, type Task, WorkPool } from './parallel/pool.ts';
 export { serve } from './parallel/serve.ts';
 export { openMarket, type SharedMarket, shareMarket } from './parallel/shared-market.ts';
 export {
@@ -52,22 +66,8 @@ export {
 export { type GapYear, gapCalendar } from './quality/gap-calendar.ts';
 export { type Repair, repairedBars, unsettled } from './quality/repairs.ts';
 export { type BesideFigures, luckOf, type Report, type ReportSettings, reportOf } from './report.ts';
-export type { ConditionCount } from './rules/census.ts';
-export { nearestReading, type RuleContext, readRule } from './rules/check.ts';
-export { columnOf } from './rules/column-of.ts';
-export { insertAt, movePart, nodeAt, type Path, removeAt, replaceAt } from './rules/edit.ts';
-export { tokensOf } from './rules/highlight.ts';
-export { type Outline, readOutline, writeOutline } from './rules/outline.ts';
-export type { Membership, Universe } from './rules/panel.ts';
-export { parseRule } from './rules/parse.ts';
-export { printRule } from './rules/print.ts';
-export { nearest } from './rules/suggest.ts';
-export { type Comparator, isCondition, type Node, type NumberNode, type Place } from './rules/tree.ts';
-export { unitOf } from './rules/units.ts';
-export { knownPhrases } from './rules/words.ts';
 export type { Run } from './run.ts';
 export type { Distances } from './simulation/distances.ts';
-export type { Problem, RunRequest } from './simulation/prepare.ts';
 export {
   LEDGER_KINDS,
   type NextOrder,
@@ -75,16 +75,21 @@ export {
   type StandingOrder,
   type Trade,
 } from './simulation/records.ts';
+export type { Problem, RunRequest } from './simulation/request.ts';
 export { type CalendarRow, type CalendarTable, calendarDifference } from './statistics/calendar-table.ts';
 export { type Caution, cautionsOf } from './statistics/cautions.ts';
 export { compareRuns, type RunPair } from './statistics/compare-runs.ts';
 export { type Distribution, quantile } from './statistics/distribution.ts';
 export {
+  benchmarkFigureOf,
+  definitionOf,
   type FigureEntry,
   type FigureKind,
   type FigurePart,
   figureCatalogue,
+  figureEntry,
   figureOf,
+  headlineFigures,
 } from './statistics/figure-catalogue.ts';
 export { exposures, type Figures } from './statistics/figures.ts';
 export { reduceCurves, thinnedPoints } from './statistics/reduce.ts';

@@ -1,6 +1,7 @@
 // Everything a report says of one run, or of a part of it.
 
 import type { BesideCurve } from './inspect/inspection.ts';
+import { at } from './numeric/at.ts';
 import type { Run } from './run.ts';
 import type { Trade } from './simulation/records.ts';
 import { type Excess, excessByBar, excessByMonth } from './statistics/against-benchmark.ts';
@@ -52,6 +53,8 @@ export interface Report {
   /** places in the run's marks, both included */
   readonly first: number;
   readonly last: number;
+  /** 252, 52 or 12 */
+  readonly barsPerYear: number;
   readonly figures: SpanFigures;
   /** the numbers each figure of the strategy is worked out from */
   readonly madeOf: Readonly<Record<FigureKey, readonly FigurePart[]>>;
@@ -121,6 +124,7 @@ export function reportOf(run: Run, settings: ReportSettings): Report {
   return {
     first,
     last,
+    barsPerYear,
     figures: spanFigures({ ...run, barsPerYear }, first, last),
     madeOf: Object.fromEntries(figureCatalogue.map(({ key, madeOf }) => [key, madeOf(slice)])) as Record<
       FigureKey,
@@ -167,7 +171,7 @@ function placesOf(day: Int32Array, { from = -Infinity, to = Infinity }: SpanSett
     day.findIndex((d) => d >= from),
   );
   let end = day.length - 1;
-  while (end > begin && day[end] > to) end--;
+  while (end > begin && at(day, end) > to) end--;
   return end - begin < 1 ? [0, day.length - 1] : [begin, end];
 }
 

@@ -23,6 +23,8 @@ export interface Run {
   readonly drawdown: Float64Array;
   readonly benchmarkDrawdown: Float64Array;
   readonly years: readonly { readonly year: number; readonly strategy: number; readonly benchmark: number }[];
+  /** the names of its strategies, in the order that `part` counts */
+  readonly parts: readonly string[];
   /** closed trades, by exit day, symbol and entry day */
   readonly trades: readonly Trade[];
   readonly openTrades: readonly Trade[];

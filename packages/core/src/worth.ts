@@ -1,7 +1,7 @@
 // What cautions are worth in figures: the same run once more under a harder assumption.
 
-import type { RunRequest } from './simulation/prepare.ts';
 import type { Trade } from './simulation/records.ts';
+import type { RunRequest } from './simulation/request.ts';
 import type { Strategy } from './strategy/strategy.ts';
 
 export interface HarderRun {

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { faultInBar, type Market } from '../src/bars/bars.ts';
 import { createEngine, type RunOutcome } from '../src/engine.ts';
-import type { Universe } from '../src/rules/panel.ts';
+import type { Universe } from '../src/evaluation/panel.ts';
 import type { Strategy } from '../src/strategy/strategy.ts';
 import { anyStrategy, barsOf, randomMarket, strategyOf } from './market.ts';
 

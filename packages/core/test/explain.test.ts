@@ -1,8 +1,8 @@
 // What the parts of a strategy mean on a market: shares of conditions, distances of stops, sizes, costs, halves of a run.
 
 import { describe, expect, it } from 'vitest';
-import type { Run } from '../src/engine.ts';
 import { type Bars, createEngine, sizesTaken, sizeWarnings } from '../src/index.ts';
+import type { Run } from '../src/run.ts';
 import type { Strategy } from '../src/strategy/strategy.ts';
 import { barsFrom, barsOf, randomMarket, strategyOf } from './market.ts';
 

@@ -3,9 +3,19 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { createEngine } from '../src/engine.ts';
+import { at } from '../src/numeric/at.ts';
 import { reportOf } from '../src/report.ts';
 import type { Run } from '../src/run.ts';
-import { type FigureKey, figureCatalogue, figureOf } from '../src/statistics/figure-catalogue.ts';
+import {
+  benchmarkFigureOf,
+  definitionOf,
+  type FigureKey,
+  figureCatalogue,
+  figureEntry,
+  figureOf,
+  headlineFigures,
+} from '../src/statistics/figure-catalogue.ts';
+import type { Figures } from '../src/statistics/figures.ts';
 import { cashCurve, multiplesOf } from '../src/statistics/scale.ts';
 import { sliceOf } from '../src/statistics/slice.ts';
 import type { Strategy } from '../src/strategy/strategy.ts';
@@ -94,7 +104,7 @@ describe('a part of a run', () => {
         const parts = [sliceOf(whole, 0, middle), sliceOf(whole, middle, last)];
         expect(parts.flatMap(({ trades }) => trades)).toEqual(whole.trades);
         expect(parts.flatMap(({ ledger }) => [...ledger.amount])).toEqual([...whole.ledger.amount]);
-        expect(parts[0].marks.equity.length + parts[1].marks.equity.length).toBe(last + 2);
+        expect(at(parts, 0).marks.equity.length + at(parts, 1).marks.equity.length).toBe(last + 2);
       }),
       { numRuns: 40 },
     );
@@ -117,7 +127,7 @@ describe('harder runs', () => {
   it('double what trading costs and nothing else', () => {
     const [harder] = harderRuns({ strategy: costly, benchmark: 'IX' }, []);
     expect(harder).toMatchObject({ kind: 'double-costs' });
-    expect(harder.request.strategy).toEqual({
+    expect(harder?.request.strategy).toEqual({
       ...costly,
       costs: {
         ...costly.costs,
@@ -130,7 +140,7 @@ describe('harder runs', () => {
   it('fill at the next open what filled otherwise', () => {
     const early = strategyOf({ timing: { enter: 'same-close', leave: 'next-open' } });
     const [harder, ...rest] = harderRuns({ strategy: early, benchmark: 'IX' }, []);
-    expect(harder.request.strategy.timing).toEqual({ enter: 'next-open', leave: 'next-open' });
+    expect(harder?.request.strategy.timing).toEqual({ enter: 'next-open', leave: 'next-open' });
     expect(rest).toEqual([]);
     expect(harderRuns({ strategy: strategyOf({}), benchmark: 'IX' }, [])).toEqual([]);
   });
@@ -173,5 +183,28 @@ describe('free carry', () => {
       costs: { ...short.costs, borrowRate: 1, marginRate: 0 },
     } as Partial<Strategy>);
     expect(harderRuns({ strategy: paid, benchmark: 'IX' }, [])).toEqual([]);
+  });
+});
+
+describe('the headline figures', () => {
+  it('are entries of the catalogue, each once', () => {
+    const keys = headlineFigures.map(({ key }) => key);
+    expect(new Set(keys).size).toBe(keys.length);
+    for (const entry of headlineFigures) expect(figureCatalogue).toContain(entry);
+  });
+
+  it('are told for the bars of which a year has so many', () => {
+    const sharpe = figureEntry('sharpe');
+    expect(definitionOf(sharpe, 252)).toContain('√252');
+    expect(definitionOf(sharpe, 52)).toContain('√52');
+    expect(definitionOf(sharpe, 12)).toContain('√12');
+    expect(definitionOf(figureEntry('cagr'), 12)).toBe(figureEntry('cagr').definition);
+  });
+
+  it('have the benchmark’s beside them where holding has one', () => {
+    const figures = { benchmark: { cagr: 0.07 } } as Figures;
+    expect(benchmarkFigureOf(figures, figureEntry('cagr'))).toBe(0.07);
+    expect(benchmarkFigureOf(figures, figureEntry('exposure'))).toBe(1);
+    expect(benchmarkFigureOf(figures, figureEntry('winRate'))).toBeUndefined();
   });
 });

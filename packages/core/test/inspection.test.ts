@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { createEngine } from '../src/engine.ts';
 import type { Inspection } from '../src/inspect/inspection.ts';
+import { at } from '../src/numeric/at.ts';
 import type { Trade } from '../src/simulation/records.ts';
 import { deviation } from '../src/statistics/moments.ts';
 import { returnsOf } from '../src/statistics/returns.ts';
@@ -32,7 +33,7 @@ describe("a day's book", () => {
         marks.day.forEach((day, t) => {
           const book = bookOf(day);
           expect(book.day).toBe(day);
-          const before = t === 0 ? strategy.account.capital : marks.cash[t - 1];
+          const before = t === 0 ? strategy.account.capital : at(marks.cash, t - 1);
           const moved = book.fills.reduce((sum, { amount, commission }) => sum + amount - commission, 0);
           near(before + moved + book.interest + book.borrow, book.cash);
           const held = book.positions.reduce(
@@ -49,9 +50,10 @@ describe("a day's book", () => {
 
   it('of a day without a mark is that of the last one before it', () => {
     const { run, day } = inspected(7, strategyOf({}));
-    const [first, second] = run.marks.day;
-    const weekend = run.marks.day.findIndex((d, t) => t > 0 && d - run.marks.day[t - 1] > 1);
-    expect(day(run.marks.day[weekend] - 1).day).toBe(run.marks.day[weekend - 1]);
+    const first = at(run.marks.day, 0),
+      second = at(run.marks.day, 1);
+    const weekend = run.marks.day.findIndex((d, t) => t > 0 && d - at(run.marks.day, t - 1) > 1);
+    expect(day(at(run.marks.day, weekend) - 1).day).toBe(run.marks.day[weekend - 1]);
     expect(day(first - 100)).toMatchObject({ day: first, before: undefined, after: second, change: 0 });
     expect(day(first + 100_000).after).toBe(undefined);
   });
@@ -99,9 +101,10 @@ describe("a trade's story", () => {
           const { open, high, low } = told.bars;
           const worst = sign === 1 ? low : high;
           const best = sign === 1 ? high : low;
-          const within = (i: number): number => 1e-12 * worst[i];
-          const reachesStop = (i: number): boolean => (told.stop[i] - worst[i]) * sign >= -within(i);
-          const reachesTarget = (i: number): boolean => (best[i] - told.target[i]) * sign >= -within(i);
+          const within = (i: number): number => 1e-12 * at(worst, i);
+          const reachesStop = (i: number): boolean => (at(told.stop, i) - at(worst, i)) * sign >= -within(i);
+          const reachesTarget = (i: number): boolean =>
+            (at(best, i) - at(told.target, i)) * sign >= -within(i);
           if (side?.stops.trigger === 'touch') {
             // A position entered at a close does not live through that bar.
             const first = strategy.timing.enter === 'next-open' ? told.entry : told.entry + 1;
@@ -136,7 +139,7 @@ describe("a trade's story", () => {
           expect(told.place).toBeGreaterThan(0);
           expect(told.place).toBeLessThanOrEqual(told.of);
           const [enter] = told.why.rules.filter(({ path }) => path === `${trade.side}.enter`);
-          const tops = enter.conditions.filter(({ depth }) => depth === 0).map(({ truth }) => truth);
+          const tops = enter?.conditions.filter(({ depth }) => depth === 0).map(({ truth }) => truth);
           expect(tops).toContain(true);
           if (trade.exitReason === 'rule') {
             const leaving = told.exitConditions.filter(({ depth }) => depth === 0);
@@ -297,7 +300,7 @@ describe('another curve', () => {
           const curve = beside(what);
           near(
             curve?.equity[0] ?? Number.NaN,
-            what.kind === 'scaled' ? run.marks.equity[0] : strategy.account.capital,
+            what.kind === 'scaled' ? at(run.marks.equity, 0) : strategy.account.capital,
           );
           expect(curve?.equity.length).toBe(run.marks.day.length);
         }
@@ -327,16 +330,16 @@ describe('why not, of a rotation', () => {
       }),
     );
     const { day } = run.marks;
-    const [trade] = run.trades;
+    const trade = at(run.trades, 0);
     const decided = why(trade.symbol, trade.decisionDay);
     expect(decided.rotation).toMatchObject({ reviewed: true, hold: 2, keep: 3 });
     expect(decided.rotation?.place).toBeGreaterThan(0);
     expect(decided.rotation?.place).toBeLessThanOrEqual(decided.rotation?.of ?? 0);
-    const next = day[day.indexOf(trade.decisionDay) + 1];
+    const next = at(day, day.indexOf(trade.decisionDay) + 1);
     expect(why(trade.symbol, next)).toMatchObject({
       heldSince: trade.entryDay,
       rotation: { reviewed: false, nextReview: expect.any(Number) },
     });
-    expect(inspected(5, strategyOf({})).why('A', day[50]).rotation).toBeUndefined();
+    expect(inspected(5, strategyOf({})).why('A', at(day, 50)).rotation).toBeUndefined();
   });
 });

@@ -3,9 +3,10 @@
 // distribution of Python for the rest.
 
 import { describe, expect, it } from 'vitest';
-import { createEngine, type Run } from '../src/engine.ts';
+import { createEngine } from '../src/engine.ts';
 import { normalBelow, normalQuantile } from '../src/numeric/normal.ts';
 import { reportOf } from '../src/report.ts';
+import type { Run } from '../src/run.ts';
 import { deflatedSharpe } from '../src/statistics/deflated-sharpe.ts';
 import { resampled } from '../src/statistics/resample.ts';
 import { randomMarket, strategyOf } from './market.ts';

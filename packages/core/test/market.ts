@@ -3,8 +3,8 @@
 import fc from 'fast-check';
 import type { Bars, Market } from '../src/bars/bars.ts';
 import { dayFromCivil, weekdayOf } from '../src/days/day.ts';
+import type { Universe } from '../src/evaluation/panel.ts';
 import { createRandom } from '../src/numeric/random.ts';
-import type { Universe } from '../src/rules/panel.ts';
 import type { Strategy } from '../src/strategy/strategy.ts';
 
 export function barsOf(closes: readonly number[], first = dayFromCivil(2020, 1, 6)): Bars {

@@ -2,11 +2,12 @@
 
 import { describe, expect, it } from 'vitest';
 import type { Bars } from '../src/bars/bars.ts';
+import { Evaluator } from '../src/evaluation/evaluate.ts';
+import { createPanel } from '../src/evaluation/panel.ts';
+import { readRule } from '../src/language/check.ts';
 import { catalogue, formOf } from '../src/measures/catalogue.ts';
 import { meantBy, otherNamesOf } from '../src/measures/synonyms.ts';
-import { readRule } from '../src/rules/check.ts';
-import { Evaluator } from '../src/rules/evaluate.ts';
-import { createPanel } from '../src/rules/panel.ts';
+import { at } from '../src/numeric/at.ts';
 import { barsFrom, barsOf, randomMarket } from './market.ts';
 
 function valuesOn(bars: Bars, text: string, others: Record<string, Bars> = {}, members = ['A']): number[] {
@@ -17,7 +18,7 @@ function valuesOn(bars: Bars, text: string, others: Record<string, Bars> = {}, m
   );
   const evaluator = new Evaluator(panel, { barsPerYear: 252, seed: 1, benchmark: 'IX' });
   const read = readRule(text, { expects: 'value' });
-  if (!read.ok) throw new Error(read.problems[0].message);
+  if (!read.ok) throw new Error(at(read.problems, 0).message);
   return [...(evaluator.values(read.tree, 0) as Float64Array)];
 }
 
@@ -25,7 +26,7 @@ function expectNear(actual: readonly number[], expected: readonly number[]): voi
   expect(actual.length).toBe(expected.length);
   actual.forEach((value, i) => {
     if (Number.isNaN(expected[i])) expect(value).toBeNaN();
-    else expect(value).toBeCloseTo(expected[i], 10);
+    else expect(value).toBeCloseTo(at(expected, i), 10);
   });
 }
 
@@ -199,7 +200,7 @@ describe('every measure of the catalogue', () => {
         )
         .join('');
       const values = valuesOn(bars, window + m.phrase + tail, { IX: market.get('IX') as Bars });
-      const warmUp = m.warmUp([5, 9, 4].slice(0, m.windows.length));
+      const warmUp = m.warmUp([5, 9, 4]);
       expect(values.slice(0, warmUp).every(Number.isNaN)).toBe(true);
       expect(values.slice(warmUp).every(Number.isFinite)).toBe(true);
       expect(m.formula.length).toBeGreaterThan(5);

@@ -3,14 +3,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { barsUntil, type Market } from '../src/bars/bars.ts';
+import { Evaluator } from '../src/evaluation/evaluate.ts';
+import { createPanel, type Universe } from '../src/evaluation/panel.ts';
+import { barsWhere, valuesAt } from '../src/evaluation/select.ts';
+import { TRUE } from '../src/evaluation/truth.ts';
+import { readRule } from '../src/language/check.ts';
+import type { Node } from '../src/language/tree.ts';
 import { catalogue, formOf } from '../src/measures/catalogue.ts';
 import type { Measure } from '../src/measures/measure.ts';
-import { readRule } from '../src/rules/check.ts';
-import { TRUE } from '../src/rules/columns.ts';
-import { Evaluator } from '../src/rules/evaluate.ts';
-import { createPanel, type Universe } from '../src/rules/panel.ts';
-import { barsWhere, valuesAt } from '../src/rules/select.ts';
-import type { Node } from '../src/rules/tree.ts';
+import { at } from '../src/numeric/at.ts';
 import { randomMarket } from './market.ts';
 
 const RUNS = { numRuns: 200 };
@@ -24,7 +25,7 @@ function evaluatorOn(market: Market, universe: Universe): Evaluator {
 
 function treeOf(text: string, expects: 'rule' | 'value'): Node {
   const read = readRule(text, { expects });
-  if (!read.ok) throw new Error(`${text}: ${read.problems[0].message}`);
+  if (!read.ok) throw new Error(`${text}: ${at(read.problems, 0).message}`);
   return read.tree;
 }
 
@@ -41,13 +42,17 @@ function sample(m: Measure, windows: readonly number[]): string {
   return window + m.phrase + tail.join('');
 }
 
-function checkCut(seed: number, at: number, column: (e: Evaluator, instrument: number) => ArrayLike<number>) {
+function checkCut(
+  seed: number,
+  place: number,
+  column: (e: Evaluator, instrument: number) => ArrayLike<number>,
+) {
   const { market, universe } = randomMarket(seed, 3, DAYS);
   const whole = evaluatorOn(market, universe);
-  const last = whole.panel.bars[0].day[Math.min(at, whole.panel.bars[0].day.length - 1)];
+  const last = at(at(whole.panel.bars, 0).day, Math.min(place, at(whole.panel.bars, 0).day.length - 1));
   const part = evaluatorOn(cut(market, last), universe);
   for (let k = 0; k < part.panel.universeSize; k++) {
-    const symbol = part.panel.symbols[k];
+    const symbol = at(part.panel.symbols, k);
     const before = column(part, k);
     expect(Array.from(column(whole, whole.panel.number(symbol))).slice(0, before.length)).toEqual(
       Array.from(before),

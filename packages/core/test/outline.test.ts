@@ -2,12 +2,12 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { readRule } from '../src/rules/check.ts';
-import { insertAt, movePart, nodeAt, removeAt, replaceAt } from '../src/rules/edit.ts';
-import { isBlankRule, readOutline, writeOutline } from '../src/rules/outline.ts';
-import { parseRule } from '../src/rules/parse.ts';
-import { printRule, switchedOn } from '../src/rules/print.ts';
-import { childrenOf, type Node, walk, withChildren } from '../src/rules/tree.ts';
+import { readRule } from '../src/language/check.ts';
+import { insertAt, movePart, nodeAt, removeAt, replaceAt } from '../src/language/edit.ts';
+import { isBlankRule, readOutline, writeOutline } from '../src/language/outline.ts';
+import { parseRule } from '../src/language/parse.ts';
+import { printRule, switchedOn } from '../src/language/print.ts';
+import { childrenOf, type Node, walk, withChildren } from '../src/language/tree.ts';
 import { at, bare, rule } from './trees.ts';
 
 const treeOf = (text: string): Node => {

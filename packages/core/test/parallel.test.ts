@@ -2,8 +2,9 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { at } from '../src/numeric/at.ts';
 import type { FromWorker, ToWorker } from '../src/parallel/messages.ts';
-import { Cancelled, type Spawn, WorkPool } from '../src/parallel/pool.ts';
+import { Cancelled, PoolEnded, type Spawn, WorkPool } from '../src/parallel/pool.ts';
 import { serve, type Work } from '../src/parallel/serve.ts';
 import { openMarket, shareMarket } from '../src/parallel/shared-market.ts';
 import { randomMarket } from './market.ts';
@@ -92,6 +93,27 @@ describe('a pool', () => {
     expect(seen).toEqual([false, true]);
   });
 
+  it('cancels one task and leaves those before and after it', async () => {
+    const pool = poolOf(async (n) => {
+      await pause(2);
+      return n;
+    }, 1);
+    const [before, called, after] = [pool.run([1]), pool.run([2, 3]), pool.run([4])];
+    const refused = expect(called.results).rejects.toBeInstanceOf(Cancelled);
+    called.cancel();
+    await refused;
+    expect([await before.results, await after.results]).toEqual([[1], [4]]);
+  });
+
+  it('keeps the name and the stack of a worker’s error', async () => {
+    const pool = poolOf(() => {
+      throw new RangeError('beyond the end');
+    }, 1);
+    const error = await pool.run([1]).results.catch((reason: Error) => reason);
+    expect(error).toMatchObject({ name: 'RangeError', message: 'beyond the end' });
+    expect((error as Error).stack).toContain('parallel.test.ts');
+  });
+
   it('passes a job’s own error on and goes on with the rest of the queue', async () => {
     const pool = poolOf((n) => {
       if (n === 1) throw new Error('no such thing');
@@ -113,7 +135,7 @@ describe('a pool', () => {
     );
     const task = pool.run([1, 2]);
     await pause(2);
-    started[0].die('out of memory');
+    at(started, 0).die('out of memory');
     expect(await task.results).toEqual([1, 2]);
     expect(started.length).toBe(2);
   });
@@ -132,9 +154,9 @@ describe('a pool', () => {
     expect(await pool.run([2]).results).toEqual([2]);
   });
 
-  it('cancels what is under way when it ends', async () => {
+  it('tells what waits and what is under way that it ended, so that another pool may do it', async () => {
     const pool = poolOf(() => new Promise<number>(() => {}), 2);
-    const refused = expect(pool.run([1, 2, 3]).results).rejects.toBeInstanceOf(Cancelled);
+    const refused = expect(pool.run([1, 2, 3]).results).rejects.toBeInstanceOf(PoolEnded);
     pool.end();
     await refused;
   });
@@ -144,7 +166,7 @@ describe('a shared market', () => {
   it('holds the same bars as the market it was made of', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 1000 }), fc.boolean(), (seed, factors) => {
-        const { market } = randomMarket(seed, 3, 41);
+        const market = new Map(randomMarket(seed, 3, 41).market);
         const A = market.get('A');
         if (A && factors) market.set('A', { ...A, factor: A.close.map((x) => 1 / x) });
         expect(openMarket(shareMarket(market))).toEqual(market);

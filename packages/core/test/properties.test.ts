@@ -3,7 +3,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Bars, barsUntil, type Market } from '../src/bars/bars.ts';
-import { createEngine, type Run } from '../src/engine.ts';
+import { createEngine } from '../src/engine.ts';
+import { at } from '../src/numeric/at.ts';
+import type { Run } from '../src/run.ts';
 import { LEDGER_KINDS } from '../src/simulation/records.ts';
 import type { Strategy } from '../src/strategy/strategy.ts';
 import { anyStrategy, randomMarket } from './market.ts';
@@ -32,10 +34,10 @@ const cut = (market: Market, last: number): Market =>
 describe('a run', () => {
   it('reads nothing after the day it stands on: cutting the data later changes nothing before', () => {
     fc.assert(
-      fc.property(seeds, anyStrategy, fc.integer({ min: 60, max: 190 }), (seed, strategy, at) => {
+      fc.property(seeds, anyStrategy, fc.integer({ min: 60, max: 190 }), (seed, strategy, place) => {
         const { market, universe } = randomMarket(seed);
         const whole = run(strategy, market, universe);
-        const last = whole.marks.day[Math.min(at, whole.marks.day.length - 2)];
+        const last = at(whole.marks.day, Math.min(place, whole.marks.day.length - 2));
         const part = run(strategy, cut(market, last), universe);
         // By contract the last day is special: its orders stay unfilled, a period may seem to end. So is the last bar of an
         // instrument that seems to end because the cut falls into a gap of its bars. Before both, nothing may differ.
@@ -43,7 +45,7 @@ describe('a run', () => {
         for (const bars of market.values()) {
           const known = bars.day.filter((day) => day <= last);
           if (known.length > 0 && known.length < bars.day.length)
-            safe = Math.min(safe, known[known.length - 1]);
+            safe = Math.min(safe, at(known, known.length - 1));
         }
         const n = part.marks.day.findIndex((day) => day >= safe);
         expect([...part.marks.equity.subarray(0, n)]).toEqual([...whole.marks.equity.subarray(0, n)]);
@@ -62,21 +64,21 @@ describe('a run', () => {
         let line = 0;
         const shares = new Map<string, number>();
         marks.day.forEach((day, t) => {
-          for (; line < ledger.day.length && ledger.day[line] <= day; line++) {
-            cash += ledger.amount[line];
-            if (LEDGER_KINDS[ledger.kind[line]] !== 'trade') continue;
-            const symbol = decisions.symbol[ledger.instrument[line]];
-            shares.set(symbol, (shares.get(symbol) ?? 0) + ledger.shares[line]);
+          for (; line < ledger.day.length && at(ledger.day, line) <= day; line++) {
+            cash += at(ledger.amount, line);
+            if (LEDGER_KINDS[at(ledger.kind, line)] !== 'trade') continue;
+            const symbol = decisions.symbol[at(ledger.instrument, line)] ?? '';
+            shares.set(symbol, (shares.get(symbol) ?? 0) + at(ledger.shares, line));
           }
           let value = 0;
           for (const [symbol, count] of shares) {
             const bars = market.get(symbol);
             if (!bars) throw new Error(symbol);
             const known = bars.day.findLastIndex((d) => d <= day);
-            value += count * bars.close[known];
+            value += count * at(bars.close, known);
           }
-          expect(cash).toBeCloseTo(marks.cash[t], 6);
-          expect(cash + value).toBeCloseTo(marks.equity[t], 6);
+          expect(cash).toBeCloseTo(at(marks.cash, t), 6);
+          expect(cash + value).toBeCloseTo(at(marks.equity, t), 6);
         });
       }),
       RUNS,
@@ -94,34 +96,40 @@ describe('a run', () => {
         let line = 0;
         marks.day.forEach((day, t) => {
           // E is the last mark's equity; at the same close it is worth before that close's fills, whose costs it still has.
-          let base = t === 0 ? account.capital : marks.equity[t - 1];
+          let base = t === 0 ? account.capital : at(marks.equity, t - 1);
           if (timing.enter === 'same-close') {
-            base = marks.equity[t];
+            base = at(marks.equity, t);
             for (let k = line; k < ledger.day.length && ledger.day[k] === day; k++) {
-              const kind = LEDGER_KINDS[ledger.kind[k]];
-              if (kind === 'commission') base -= ledger.amount[k];
-              if (kind === 'trade') base += (Math.abs(ledger.amount[k]) * 1.01 * costs.slippage) / 10_000;
+              const kind = LEDGER_KINDS[at(ledger.kind, k)];
+              if (kind === 'commission') base -= at(ledger.amount, k);
+              if (kind === 'trade') base += (Math.abs(at(ledger.amount, k)) * 1.01 * costs.slippage) / 10_000;
             }
           }
           for (; line < ledger.day.length && ledger.day[line] === day; line++) {
-            const kind = LEDGER_KINDS[ledger.kind[line]];
-            const shares = ledger.shares[line];
-            const symbol = decisions.symbol[ledger.instrument[line]];
+            const kind = LEDGER_KINDS[at(ledger.kind, line)];
+            const shares = at(ledger.shares, line);
+            const symbol = decisions.symbol[at(ledger.instrument, line)] ?? '';
             if (kind === 'trade' && held.has(symbol)) held.delete(symbol);
             else if (kind === 'trade') {
               const shorts = [...held.values()].reduce((sum, p) => sum + (p.shares < 0 ? p.value : 0), 0);
               const power = cash - 2 * shorts + (account.leverage - 1) * base;
-              const value = Math.abs(ledger.amount[line]);
-              const fee = LEDGER_KINDS[ledger.kind[line + 1]] === 'commission' ? -ledger.amount[line + 1] : 0;
+              const value = Math.abs(at(ledger.amount, line));
+              const fee =
+                LEDGER_KINDS[at(ledger.kind, line + 1)] === 'commission' ? -at(ledger.amount, line + 1) : 0;
               expect(value + fee).toBeLessThanOrEqual(power + 1e-6 * account.capital);
               held.set(symbol, { shares, value });
             }
-            cash += ledger.amount[line];
+            cash += at(ledger.amount, line);
           }
           for (const [symbol, p] of held) {
             const bars = market.get(symbol);
             if (!bars) throw new Error(symbol);
-            p.value = Math.abs(p.shares) * bars.close[bars.day.findLastIndex((d) => d <= day)];
+            p.value =
+              Math.abs(p.shares) *
+              at(
+                bars.close,
+                bars.day.findLastIndex((d) => d <= day),
+              );
           }
         });
       }),

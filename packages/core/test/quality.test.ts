@@ -3,6 +3,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Bars } from '../src/bars/bars.ts';
+import { at } from '../src/numeric/at.ts';
 import { type Finding, findingsOf, marketCalendar, troubleOf } from '../src/quality/findings.ts';
 import { barsFrom, barsOf, randomMarket } from './market.ts';
 
@@ -18,9 +19,9 @@ function quiet(count = 60, change: (close: number, i: number) => number = (c) =>
 
 const without = (bars: Bars, drop: (i: number) => boolean): Bars => {
   const keep = Array.from(bars.day.keys()).filter((i) => !drop(i));
-  const pick = (c: Float64Array) => Float64Array.from(keep, (i) => c[i]);
+  const pick = (c: Float64Array) => Float64Array.from(keep, (i) => at(c, i));
   return {
-    day: Int32Array.from(keep, (i) => bars.day[i]),
+    day: Int32Array.from(keep, (i) => at(bars.day, i)),
     open: pick(bars.open),
     high: pick(bars.high),
     low: pick(bars.low),
@@ -47,10 +48,13 @@ describe('bars', () => {
     expect(split).toMatchObject({ kind: 'split', from: whole.day[30], ratio: 0.5 });
     expect(rest).toEqual([]);
     expect(
-      findingsOf(
-        quiet(60, (c, i) => (i < 30 ? c : c * 3)),
-        whole.day,
-      )[0].ratio,
+      at(
+        findingsOf(
+          quiet(60, (c, i) => (i < 30 ? c : c * 3)),
+          whole.day,
+        ),
+        0,
+      ).ratio,
     ).toBe(3);
   });
 
@@ -64,7 +68,7 @@ describe('bars', () => {
       whole.day,
     );
     expect(tick).toMatchObject({ kind: 'bad-tick', from: whole.day[20], to: whole.day[20] });
-    expect(tick.ratio).toBeCloseTo(10, 0);
+    expect(tick?.ratio).toBeCloseTo(10, 0);
     expect(rest).toEqual([]);
   });
 
@@ -81,8 +85,8 @@ describe('bars', () => {
     expect(found(silent)).toEqual([['no-volume', 7]]);
     const flat = {
       ...whole,
-      high: whole.high.map((h, i) => (i < 8 ? whole.close[i] : h)),
-      low: whole.low.map((l, i) => (i < 8 ? whole.close[i] : l)),
+      high: whole.high.map((h, i) => (i < 8 ? at(whole.close, i) : h)),
+      low: whole.low.map((l, i) => (i < 8 ? at(whole.close, i) : l)),
     };
     expect(found(flat)).toEqual([['no-range', 8]]);
   });
@@ -110,10 +114,10 @@ describe('bars', () => {
           for (const [k, { from, to, count }] of all.entries()) {
             expect(count).toBeGreaterThan(0);
             expect(from).toBeLessThanOrEqual(to);
-            expect(k === 0 || from >= all[k - 1].from).toBe(true);
+            expect(k === 0 || from >= at(all, k - 1).from).toBe(true);
           }
           const gaps = all.filter(({ kind }) => kind === 'gap').reduce((sum, { count }) => sum + count, 0);
-          const own = calendar.filter((d) => d >= bars.day[0] && d <= bars.day[bars.day.length - 1]);
+          const own = calendar.filter((d) => d >= at(bars.day, 0) && d <= at(bars.day, bars.day.length - 1));
           expect(gaps).toBe(own.filter((d) => !bars.day.includes(d)).length);
         }
       }),

@@ -4,13 +4,14 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { faultInBar } from '../src/bars/bars.ts';
 import { dayFromCivil } from '../src/days/day.ts';
+import { at } from '../src/numeric/at.ts';
 import { type Finding, findingsOf } from '../src/quality/findings.ts';
 import { gapCalendar } from '../src/quality/gap-calendar.ts';
 import { type Repair, repairedBars, unsettled } from '../src/quality/repairs.ts';
 import { barsFrom, barsOf } from './market.ts';
 
 const bars = barsOf([100, 102, 51, 52, 53]);
-const day = (i: number) => bars.day[i];
+const day = (i: number) => at(bars.day, i);
 const closes = (repairs: readonly Repair[]) => [...repairedBars(bars, repairs).close];
 
 describe('a repair', () => {
@@ -53,7 +54,7 @@ describe('a repair', () => {
         fc.shuffledSubarray(repairs, { minLength: repairs.length, maxLength: repairs.length }),
         (order) => {
           closes(order).forEach((close, i) => {
-            expect(close).toBeCloseTo(first[i], 12);
+            expect(close).toBeCloseTo(at(first, i), 12);
           });
         },
       ),
@@ -63,19 +64,25 @@ describe('a repair', () => {
   it('leaves every bar sound', () => {
     const any = fc.record({
       kind: fc.constantFrom('split' as const, 'dividend' as const, 'drop' as const),
-      at: fc.nat(4),
+      place: fc.nat(4),
       by: fc.double({ min: 0.01, max: 20, noNaN: true }),
     });
     fc.assert(
       fc.property(fc.array(any, { maxLength: 6 }), (list) => {
-        const repairs = list.map(({ kind, at, by }): Repair => {
-          const place = { day: day(at), close: bars.close[at] };
+        const repairs = list.map(({ kind, place: i, by }): Repair => {
+          const place = { day: day(i), close: at(bars.close, i) };
           if (kind === 'split') return { kind, ...place, ratio: by };
           return kind === 'dividend' ? { kind, ...place, amount: by } : { kind, ...place };
         });
         const its = repairedBars(bars, repairs);
         its.day.forEach((_day, i) => {
-          const fault = faultInBar(its.open[i], its.high[i], its.low[i], its.close[i], its.volume[i]);
+          const fault = faultInBar(
+            at(its.open, i),
+            at(its.high, i),
+            at(its.low, i),
+            at(its.close, i),
+            at(its.volume, i),
+          );
           expect(fault).toBeUndefined();
         });
       }),
@@ -85,7 +92,7 @@ describe('a repair', () => {
   it('settles the findings it was made for, and no other', () => {
     const split: Finding = { kind: 'split', from: day(2), to: day(2), count: 1, ratio: 0.5 };
     const gap: Finding = { kind: 'gap', from: day(1), to: day(2), count: 2 };
-    const drop = (i: number): Repair => ({ kind: 'drop', day: day(i), close: bars.close[i] });
+    const drop = (i: number): Repair => ({ kind: 'drop', day: day(i), close: at(bars.close, i) });
     expect(unsettled([split, gap], [])).toEqual([split, gap]);
     expect(unsettled([split, gap], [{ kind: 'accept', day: day(2), finding: 'split' }])).toEqual([gap]);
     expect(unsettled([split, gap], [drop(1)])).toEqual([split, gap]);
@@ -115,9 +122,9 @@ describe('the calendar of gaps', () => {
     const days = calendar.filter((d) => d !== first + 3 && d !== first + 4 && d < first + 15);
     const years = gapCalendar(days, calendar);
     expect(years.map(({ year }) => year)).toEqual([2019, 2020]);
-    expect([...years[1].missing.slice(0, 3)]).toEqual([2, 0, 0]);
-    expect([...years[1].sessions.slice(0, 3)]).toEqual([7, 6, 0]);
-    expect(years[1].firstMissing[0]).toBe(first + 3);
-    expect([...years[0].sessions.slice(50)]).toEqual([0, 1, 1]);
+    expect([...at(years, 1).missing.slice(0, 3)]).toEqual([2, 0, 0]);
+    expect([...at(years, 1).sessions.slice(0, 3)]).toEqual([7, 6, 0]);
+    expect(at(years, 1).firstMissing[0]).toBe(first + 3);
+    expect([...at(years, 0).sessions.slice(50)]).toEqual([0, 1, 1]);
   });
 });

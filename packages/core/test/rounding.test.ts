@@ -5,12 +5,13 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Bars, Market } from '../src/bars/bars.ts';
 import { createEngine, type RunOutcome } from '../src/engine.ts';
+import { Evaluator } from '../src/evaluation/evaluate.ts';
+import { createPanel } from '../src/evaluation/panel.ts';
+import { type HeldPosition, positionReader } from '../src/evaluation/positions.ts';
+import { barsWhere } from '../src/evaluation/select.ts';
+import { FALSE, UNDEFINED } from '../src/evaluation/truth.ts';
+import { readRule } from '../src/language/check.ts';
 import { difference, exceeds, reaches, same } from '../src/numeric/compare.ts';
-import { readRule } from '../src/rules/check.ts';
-import { Evaluator } from '../src/rules/evaluate.ts';
-import { createPanel } from '../src/rules/panel.ts';
-import { type HeldPosition, positionReader } from '../src/rules/positions.ts';
-import { barsWhere } from '../src/rules/select.ts';
 import type { Run } from '../src/run.ts';
 import type { Strategy } from '../src/strategy/strategy.ts';
 import { anyStrategy, barsFrom, barsOf, randomMarket, strategyOf } from './market.ts';
@@ -292,8 +293,7 @@ describe('a stop or a target by percent', () => {
           };
           const { trades } = run(
             strategyOf({
-              long: undefined,
-              ...(side === 'long' ? { long: rules } : { short: rules }),
+              ...(side === 'long' ? { long: rules } : { long: undefined, short: rules }),
               size: { method: 'shares', count: 1, fractional: false, unaffordable: 'shrink' },
             } as Partial<Strategy>),
             new Map([['A', bars]]),
@@ -378,7 +378,7 @@ describe('a leave rule on the position', () => {
     fc.assert(
       fc.property(closes, fc.constantFrom(...words), fc.constantFrom(...forms), (x, [word, column], form) => {
         const evaluator = evaluatorOf(new Map([['A', barsOf(x.map((c) => c / 100))]]));
-        const held: HeldPosition = { sign: 1, entryBar: 0, entryPrice: 9, atOpen: true };
+        const held: HeldPosition = { side: { sign: 1 }, entryBar: 0, entryPrice: 9, atOpen: true };
         const truth = positionReader(evaluator, 0).truth(treeOf(form(word), 'rule', true));
         const whole = evaluator.truths(treeOf(form(column)), 0);
         expect(x.map((_c, i) => truth(i, held))).toEqual([...whole]);
@@ -387,9 +387,22 @@ describe('a leave rule on the position', () => {
     );
   });
 
+  it('calls no move what is none but for rounding, in columns and on a position alike', () => {
+    const closes = [0.3, 0.1 + 0.2, 0.3];
+    const evaluator = evaluatorOf(new Map([['A', barsOf(closes)]]));
+    const held: HeldPosition = { side: { sign: 1 }, entryBar: 0, entryPrice: 1, atOpen: true };
+    for (const way of ['rising', 'falling']) {
+      expect([...evaluator.truths(treeOf(`close is ${way}`), 0)]).toEqual([UNDEFINED, FALSE, FALSE]);
+      const truth = positionReader(evaluator, 0).truth(
+        treeOf(`close + 0 * entry price is ${way}`, 'rule', true),
+      );
+      expect(closes.map((_c, i) => truth(i, held))).toEqual([UNDEFINED, FALSE, FALSE]);
+    }
+  });
+
   it('knows nothing of the position before its entry', () => {
     const evaluator = evaluatorOf(new Map([['A', barsOf([10, 11, 12, 13])]]));
-    const held: HeldPosition = { sign: 1, entryBar: 1, entryPrice: 11, atOpen: true };
+    const held: HeldPosition = { side: { sign: 1 }, entryBar: 1, entryPrice: 11, atOpen: true };
     const truth = positionReader(evaluator, 0).truth(treeOf('profit is the lowest of 3 days', 'rule', true));
     expect([0, 1, 2, 3].map((i) => truth(i, held))).toEqual([1, 1, 1, 0]);
   });

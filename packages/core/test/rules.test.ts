@@ -3,13 +3,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Bars } from '../src/bars/bars.ts';
-import { nearestReading, readRule } from '../src/rules/check.ts';
-import { Evaluator } from '../src/rules/evaluate.ts';
-import { tokensOf } from '../src/rules/highlight.ts';
-import { createPanel } from '../src/rules/panel.ts';
-import { parseRule } from '../src/rules/parse.ts';
-import { printRule } from '../src/rules/print.ts';
-import type { Node } from '../src/rules/tree.ts';
+import { Evaluator } from '../src/evaluation/evaluate.ts';
+import { createPanel } from '../src/evaluation/panel.ts';
+import { type RuleContext, readRule, seekNearest } from '../src/language/check.ts';
+import { tokensOf } from '../src/language/highlight.ts';
+import { parseRule } from '../src/language/parse.ts';
+import { printRule } from '../src/language/print.ts';
+import type { Node } from '../src/language/tree.ts';
+import { at } from '../src/numeric/at.ts';
 import { barsFrom, barsOf } from './market.ts';
 import { bare, rule, value } from './trees.ts';
 
@@ -37,12 +38,20 @@ const truthsOn = (bars: Bars, text: string, others = {}): string =>
 function faultOf(text: string, expects: 'rule' | 'value' = 'rule', position = false): string {
   const read = readRule(text, { expects, position, dials: {}, knows: (s) => s === 'KIX', symbols: ['KIX'] });
   if (read.ok) throw new Error(`“${text}” was accepted`);
-  const [first] = read.problems;
+  const first = at(read.problems, 0);
   return `${text.slice(first.place.from, first.place.to)} | ${first.message}`;
 }
 
 const up = barsOf([1, 2, 3, 4, 5, 6]);
 const wave = barsOf([5, 4, 3, 4, 5, 4]);
+
+function nearestReading(text: string, context: RuleContext): string | undefined {
+  const search = seekNearest(text, context);
+  for (;;) {
+    const { done, value } = search.next();
+    if (done) return value;
+  }
+}
 
 const nearestTo = (text: string): string | undefined => nearestReading(text, { expects: 'rule' });
 
@@ -106,11 +115,9 @@ describe('text that does not read', () => {
     expect(faultOf('close > bands')).toContain('“bands” is called “upper band” or “lower band” here');
   });
 
-  it('is not searched for longer than it may be', () => {
-    let tries = 0;
-    const long = `${'close > 3 and '.repeat(40)}close is is above 5`;
-    nearestReading(long, { expects: 'rule' }, () => ++tries < 4);
-    expect(tries).toBe(4);
+  it('is sought try by try, so that a long search can be left and taken up again', () => {
+    const search = seekNearest(`${'close > 3 and '.repeat(40)}close is is above 5`, { expects: 'rule' });
+    for (let tries = 0; tries < 4; tries++) expect(search.next().done).toBe(false);
   });
 
   it('keeps its measures: no text offered measures more, less or other things', () => {
@@ -217,7 +224,7 @@ describe('values', () => {
   it('read another instrument at its last bar on or before the day, never later', () => {
     const other = barsFrom(
       [10, 20, 30].map((close) => ({ open: close, high: close, low: close, close, volume: 1 })),
-      up.day[2] - 1,
+      at(up.day, 2) - 1,
     );
     expect(truthsOn(up, 'on KIX (close > 15)', { KIX: other })).toBe('-ftttt');
   });

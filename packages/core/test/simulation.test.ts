@@ -1,7 +1,9 @@
 // Runs small enough to be worked out by hand, for what the golden cases leave open.
 
 import { describe, expect, it } from 'vitest';
-import { createEngine, type Run } from '../src/engine.ts';
+import { createEngine } from '../src/engine.ts';
+import { at } from '../src/numeric/at.ts';
+import type { Run } from '../src/run.ts';
 import { OUTCOMES } from '../src/simulation/records.ts';
 import type { Strategy } from '../src/strategy/strategy.ts';
 import { barsFrom, barsOf, strategyOf } from './market.ts';
@@ -57,8 +59,8 @@ describe('a run by hand', () => {
     // bought at 20 * 1.01 = 20.2, sold at 30 * 0.99 = 29.7
     expect(trades).toHaveLength(1);
     expect(trades[0]).toMatchObject({ shares: 100, barsHeld: 1, exitReason: 'rule' });
-    expect(trades[0].entryPrice).toBeCloseTo(20.2, 12);
-    expect(trades[0].profit).toBeCloseTo(940, 9);
+    expect(at(trades, 0).entryPrice).toBeCloseTo(20.2, 12);
+    expect(at(trades, 0).profit).toBeCloseTo(940, 9);
     expect(marks.equity[3]).toBeCloseTo(50_940, 9);
     expect(marks.equity[1]).toBeCloseTo(50_000 - 5 + 100 * (21 - 20.2), 9);
   });
@@ -77,9 +79,9 @@ describe('a run by hand', () => {
     });
     const { trades } = run(strategy, { A: bars });
     expect(trades[0]).toMatchObject({ entryPrice: 20, shares: 400, exitReason: 'trail', riskPerShare: 1 });
-    expect(trades[0].exitPrice).toBeCloseTo(22.8, 12);
-    expect(trades[0].profit).toBeCloseTo(1120, 9);
-    expect(trades[0].r).toBeCloseTo(2.8, 12);
+    expect(at(trades, 0).exitPrice).toBeCloseTo(22.8, 12);
+    expect(at(trades, 0).profit).toBeCloseTo(1120, 9);
+    expect(at(trades, 0).r).toBeCloseTo(2.8, 12);
   });
 
   it('refuses a crumb: an order of which the account could pay less than the part that is asked for', () => {
@@ -100,8 +102,8 @@ describe('a run by hand', () => {
       );
       const first = decisions.day[0];
       return [...decisions.outcome]
-        .filter((_code, i) => decisions.day[i] === first)
-        .map((code) => OUTCOMES[code]);
+        .filter((_code, i) => at(decisions.day, i) === first)
+        .map((code) => at(OUTCOMES, code));
     };
     // Of 4,750 shares wanted 250 can be paid: 5.3 %.
     expect(outcomes()).toEqual(['taken', 'shrunk']);
@@ -130,7 +132,7 @@ describe('a run by hand', () => {
         borrowRate: 3.65,
       },
     });
-    const [trade] = run(strategy, { A: bars }).trades;
+    const trade = at(run(strategy, { A: bars }).trades, 0);
     expect(trade).toMatchObject({ side: 'short', shares: 100, entryPrice: 100, exitPrice: 90 });
     expect(trade.carry).toBeCloseTo(1.95, 10);
     expect(trade.profit).toBeCloseTo(998.05, 9);
@@ -177,7 +179,7 @@ describe('a run by hand', () => {
       C: barsOf([10]),
     });
     const log = [...decisions.outcome].map(
-      (o, k) => `${decisions.symbol[decisions.instrument[k]]} ${OUTCOMES[o]}`,
+      (o, k) => `${decisions.symbol[at(decisions.instrument, k)]} ${OUTCOMES[o]}`,
     );
     expect(log.slice(0, 3)).toEqual(['A taken', 'B no-slot', 'C no-bar']);
   });
@@ -202,7 +204,9 @@ describe('a run by hand', () => {
     const b = barsOf([10, 10, 10, 10, 10, 12.5]);
     const { nextOrders, standing } = run(strategy, { A: a, B: b });
     // A was bought at 12: 10% below is 10.8; 20% below its best close of 16 is 12.8, the tighter.
-    expect(standing).toEqual([{ side: 'long', symbol: 'A', shares: 833, close: 15, stop: 12.8, target: 18 }]);
+    expect(standing).toEqual([
+      { part: 0, side: 'long', symbol: 'A', shares: 833, close: 15, stop: 12.8, target: 18 },
+    ]);
     // B at 12.5: 10% below is the tighter of its two stops.
     expect(nextOrders).toMatchObject([{ symbol: 'B', stop: 11.25, target: 18.75 }]);
   });

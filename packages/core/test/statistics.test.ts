@@ -11,6 +11,7 @@ import {
   weekdayOf,
   weekOf,
 } from '../src/days/day.ts';
+import { at } from '../src/numeric/at.ts';
 import { exp, log, power } from '../src/numeric/portable.ts';
 import { curveFigures } from '../src/statistics/curve-figures.ts';
 import { drawdownSpells } from '../src/statistics/drawdown.ts';
@@ -131,7 +132,7 @@ describe('reduced curves', () => {
     expect(kept[0]).toBe(0);
     expect(kept.at(-1)).toBe(9_999);
     expect(kept).toContain(5555);
-    expect(Math.min(...kept.map((i) => long[i]))).toBe(Math.min(...long));
+    expect(Math.min(...kept.map((i) => at(long, i)))).toBe(Math.min(...long));
   });
 });
 
@@ -144,15 +145,16 @@ describe('thinned points', () => {
         const y = Float64Array.from(points, ([, b]) => b);
         const kept = thinnedPoints(x, y, 8, 5);
         expect(kept.length).toBeLessThanOrEqual(8 * 5 + points.length);
-        const column = (of: Float64Array, places: readonly number[]): number[] => places.map((i) => of[i]);
+        const column = (of: Float64Array, places: readonly number[]): number[] =>
+          places.map((i) => at(of, i));
         for (const axis of [x, y]) {
           expect(Math.min(...column(axis, kept))).toBe(Math.min(...axis));
           expect(Math.max(...column(axis, kept))).toBe(Math.max(...axis));
         }
         // Thinning again finds nothing left to drop.
         const again = thinnedPoints(
-          Float64Array.from(kept, (i) => x[i]),
-          Float64Array.from(kept, (i) => y[i]),
+          Float64Array.from(kept, (i) => at(x, i)),
+          Float64Array.from(kept, (i) => at(y, i)),
           8,
           5,
         );

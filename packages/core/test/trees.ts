@@ -1,7 +1,7 @@
 // Rules and values of every kind, for properties.
 
 import fc from 'fast-check';
-import type { Node } from '../src/rules/tree.ts';
+import type { Node } from '../src/language/tree.ts';
 
 export const at = { from: 0, to: 0 };
 const number = fc.oneof(

@@ -2,7 +2,8 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Membership } from '../src/rules/panel.ts';
+import type { Membership } from '../src/evaluation/panel.ts';
+import { at } from '../src/numeric/at.ts';
 import { measureInstrument } from '../src/universes/measure-instrument.ts';
 import { combine, membersByDay } from '../src/universes/spells.ts';
 import { barsFrom, barsOf } from './market.ts';
@@ -80,7 +81,7 @@ describe('an instrument', () => {
     const bars = barsFrom([1, 2, 3, 10].map((volume) => ({ open: 5, high: 5, low: 5, close: 5, volume })));
     const { price, traded, years } = measureInstrument(bars);
     expect([price, traded]).toEqual([5, 12.5]);
-    expect(years).toBeCloseTo((bars.day[3] - bars.day[0]) / 365.25, 12);
+    expect(years).toBeCloseTo((at(bars.day, 3) - at(bars.day, 0)) / 365.25, 12);
     expect(measureInstrument(barsOf([])).price).toBeNaN();
   });
 });

@@ -1,6 +1,14 @@
 // A run's tables (strategy-file.md, The headless runner, and the ledger beside them).
 
-import { isoFromDay, LEDGER_KINDS, OUTCOMES, type Run, type StandingOrder, type Trade } from '@plateau/core';
+import {
+  at,
+  isoFromDay,
+  LEDGER_KINDS,
+  OUTCOMES,
+  type Run,
+  type StandingOrder,
+  type Trade,
+} from '@plateau/core';
 import { type Table, type TableColumn, tableCsv } from './tables.ts';
 import type { Cell } from './write-csv.ts';
 
@@ -91,7 +99,7 @@ export function decisionsTable({ decisions }: Pick<Run, 'decisions'>): Table {
       decisions.symbol[decisions.instrument[k] ?? -1],
       decisions.side[k] === 1 ? 'long' : 'short',
       decisions.rank[k],
-      OUTCOMES[decisions.outcome[k] ?? 0],
+      OUTCOMES[at(decisions.outcome, k)],
     ]),
   };
 }
@@ -103,7 +111,7 @@ export function ledgerTable({ ledger, decisions }: Pick<Run, 'ledger' | 'decisio
     columns: [date('date'), text('kind'), text('symbol'), number('shares'), number('amount')],
     rows: Array.from(ledger.day, (day, k): Cell[] => [
       isoFromDay(day),
-      LEDGER_KINDS[ledger.kind[k] ?? 0],
+      LEDGER_KINDS[at(ledger.kind, k)],
       decisions.symbol[ledger.instrument[k] ?? -1],
       ledger.shares[k],
       ledger.amount[k],

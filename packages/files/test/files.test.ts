@@ -178,7 +178,12 @@ describe('trades as CSV', () => {
     const trade = {
       symbol: '=SUM(A1)',
       side: 'long',
+      part: 0,
+      group: undefined,
       decisionDay: 0,
+      sizedOn: 0,
+      wanted: 10,
+      exitDecisionDay: undefined,
       entryDay: 1,
       entryPrice: 0.1 + 0.2,
       shares: 10,

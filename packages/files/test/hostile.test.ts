@@ -10,7 +10,7 @@ import { WorkspaceWriter } from '../src/workspace.ts';
 import type { Reader } from './read-any.ts';
 
 /** Milliseconds for one file: far more than any takes, far less than those that hung took. */
-const PATIENCE = 20_000;
+const PATIENCE = 60_000;
 /** For what its library may read for ever once it is damaged; the page ends its worker then, and so does this. */
 const PATIENCE_WITH_LIBRARIES = 2500;
 /** Megabytes that a thread may hold; the page's own limits are of this size. */
@@ -332,7 +332,7 @@ describe('a crafted file', () => {
       expect(thrown).toBeUndefined();
       expect(said).toMatch(expected);
     },
-    60_000,
+    120_000,
   );
 });
 
@@ -413,5 +413,5 @@ describe('two thousand damaged files of every kind', () => {
         faults.push(`${k} ${path}: ${thrown ?? said}`);
     }
     expect(faults).toEqual([]);
-  }, 400_000);
+  }, 900_000);
 });

@@ -506,5 +506,5 @@ describe('two thousand damaged files', () => {
       outcomes++;
     }
     expect(outcomes).toBe(2000);
-  }, 240_000);
+  }, 600_000);
 });

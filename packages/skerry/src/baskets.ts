@@ -46,26 +46,26 @@ export function basketReturns(
     for (let i = 1; i < close.length; i++) {
       const t = company.first + i;
       if (into && into[t] === 0) continue;
-      const before = close[i - 1];
+      const before = close[i - 1]!;
       if (weigh === 'equally' && before < PENNY) continue;
       // shares * before * (price / before - 1), or the return alone
       const perPrice = weigh === 'by value' ? company.shares : 1 / before;
-      total[t] += perPrice * before;
-      out.open[t] += perPrice * (open[i] - before);
-      out.high[t] += perPrice * (high[i] - before);
-      out.low[t] += perPrice * (low[i] - before);
-      out.close[t] += perPrice * (close[i] - before);
+      total[t]! += perPrice * before;
+      out.open[t]! += perPrice * (open[i]! - before);
+      out.high[t]! += perPrice * (high[i]! - before);
+      out.low[t]! += perPrice * (low[i]! - before);
+      out.close[t]! += perPrice * (close[i]! - before);
     }
   }
   for (let t = 0; t < sessions; t++) {
     if (total[t] === 0) continue;
-    out.open[t] /= total[t];
-    out.close[t] /= total[t];
+    out.open[t]! /= total[t]!;
+    out.close[t]! /= total[t]!;
     // Highs do not come at the same minute: a basket reaches about half as far as its members' highs together.
-    const top = Math.max(out.open[t], out.close[t]);
-    const bottom = Math.min(out.open[t], out.close[t]);
-    out.high[t] = top + 0.5 * (out.high[t] / total[t] - top);
-    out.low[t] = bottom + 0.5 * (out.low[t] / total[t] - bottom);
+    const top = Math.max(out.open[t]!, out.close[t]!);
+    const bottom = Math.min(out.open[t]!, out.close[t]!);
+    out.high[t] = top + 0.5 * (out.high[t]! / total[t]! - top);
+    out.low[t] = bottom + 0.5 * (out.low[t]! / total[t]! - bottom);
   }
   return out;
 }
@@ -95,13 +95,13 @@ export function barsFrom(
     const t = first + i;
     const drag = 1 - fee / 100 / 252;
     const at = (r: number): number => (i === 0 ? cents(level) : cents(level * (1 + r) * drag));
-    const [open, close] = [at(basket.open[t]), at(basket.close[t])];
+    const [open, close] = [at(basket.open[t]!), at(basket.close[t]!)];
     bars.open[i] = open;
     bars.close[i] = close;
-    bars.high[i] = Math.max(open, close, at(basket.high[t]));
-    bars.low[i] = Math.min(open, close, at(basket.low[t]));
+    bars.high[i] = Math.max(open, close, at(basket.high[t]!));
+    bars.low[i] = Math.min(open, close, at(basket.low[t]!));
     bars.volume[i] = volume(t);
-    if (i > 0) level *= (1 + basket.close[t]) * drag;
+    if (i > 0) level *= (1 + basket.close[t]!) * drag;
   }
   return bars;
 }
@@ -149,19 +149,19 @@ export function chooseMembers(
   };
   for (let t = 0; t < calendar.length; t++) {
     for (const c of members) (into.get(c) as Uint8Array)[t] = 1;
-    const month = civilFromDay(calendar[t]).month;
-    const next = t + 1 < calendar.length ? civilFromDay(calendar[t + 1]).month : month;
+    const month = civilFromDay(calendar[t]!).month;
+    const next = t + 1 < calendar.length ? civilFromDay(calendar[t + 1]!).month : month;
     const review = t === 0 || (month !== next && (month === 6 || month === 12));
     const lost = members.some((c) => !isAlive(c, t + 1));
     if (!review && !lost) continue;
-    const value = (c: Listed): number => c.shares * c.bars.close[t - c.first];
+    const value = (c: Listed): number => c.shares * c.bars.close[t - c.first]!;
     const candidates = companies.filter((c) => isAlive(c, t) && isAlive(c, t + 1));
     const staying = new Set(review ? [] : members.filter((c) => isAlive(c, t + 1)));
     const bySize = candidates.filter((c) => !staying.has(c)).sort((a, b) => value(b) - value(a));
     const chosen = [...staying, ...bySize.slice(0, size - staying.size)];
-    for (const c of members) if (!chosen.includes(c)) end(c.symbol, calendar[t]);
+    for (const c of members) if (!chosen.includes(c)) end(c.symbol, calendar[t]!);
     for (const c of chosen)
-      if (!since.has(c.symbol)) since.set(c.symbol, calendar[Math.min(t + 1, calendar.length - 1)]);
+      if (!since.has(c.symbol)) since.set(c.symbol, calendar[Math.min(t + 1, calendar.length - 1)]!);
     members = chosen;
   }
   for (const [symbol, from] of since) spells.push({ symbol, from, group: groupOf(symbol) });

@@ -53,8 +53,8 @@ export function drawCompany(noise: Noise, life: Life, factors: Factors, calendar
     const left = size - 1 - i;
     const own = deviation * (factors.rough[t] === 1 ? 1.35 : 1) * noise.fatTailed();
     // Mild momentum over months (own trend carries on), mild reversal over days (part of yesterday is taken back).
-    const residual = sectorBeta * factors.sectors[life.sector][t] + own;
-    let move = drift + beta * factors.market[t] + residual + 0.05 * trend - 0.04 * before;
+    const residual = sectorBeta * factors.sectors[life.sector]![t]! + own;
+    let move = drift + beta * factors.market[t]! + residual + 0.05 * trend - 0.04 * before;
     trend += (residual - trend) / 110;
     before = residual;
     if (fate === 'fails' && left < failing) move += -0.011 + 0.9 * own;
@@ -94,7 +94,7 @@ export function drawCompany(noise: Noise, life: Life, factors: Factors, calendar
   }
   const bars = adjusted(traded, tradedVolume, splits, calendar.subarray(first, last + 1));
   // In issue at the start, counted in today's shares: a company that later splits is no smaller for it now.
-  const shares = Math.round(2e6 * noise.spread(0.8) + 1e6) / bars.factor[0];
+  const shares = Math.round(2e6 * noise.spread(0.8) + 1e6) / bars.factor[0]!;
   return { bars, shares };
 }
 
@@ -109,11 +109,11 @@ function adjusted(
   let scale = 1;
   for (let i = size - 1; i >= 0; i--) {
     factor[i] = scale;
-    scale /= splits[i];
+    scale /= splits[i]!;
   }
   const times = (column: Float64Array): Float64Array => {
     const out = new Float64Array(size);
-    for (let i = 0; i < size; i++) out[i] = rounded(column[i] * factor[i]);
+    for (let i = 0; i < size; i++) out[i] = rounded(column[i]! * factor[i]!);
     return out;
   };
   return {
@@ -122,7 +122,7 @@ function adjusted(
     high: times(traded.high),
     low: times(traded.low),
     close: times(traded.close),
-    volume: volume.map((value, i) => Math.round(value / factor[i])),
+    volume: volume.map((value, i) => Math.round(value / factor[i]!)),
     factor: factor.map((value) => Math.round(value * 1e8) / 1e8),
   };
 }

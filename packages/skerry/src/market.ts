@@ -52,8 +52,8 @@ export function createSkerryMarket(seed = SEED): SkerryMarket {
   for (let k = 0; k < COMPANIES; k++) {
     const noise = createNoise(seed * 31 + 7919 * (k + 1));
     const sector = k % sectors.length;
-    const { name, letter, businesses } = sectors[sector];
-    const root = roots[k];
+    const { name, letter, businesses } = sectors[sector]!;
+    const root = roots[k]!;
     const symbol = root.slice(0, 4).toUpperCase() + letter;
     const life = { sector, ...drawLife(noise, count) };
     const company = drawCompany(noise, life, factors, calendar);
@@ -143,7 +143,7 @@ export function createSkerryMarket(seed = SEED): SkerryMarket {
       .filter((l) => l.kind === kind)
       .map(({ symbol, group }) => {
         const { day } = bars.get(symbol) as Bars;
-        const ended = day[day.length - 1] < calendar[count - 1];
+        const ended = day[day.length - 1]! < calendar[count - 1]!;
         return { symbol, from: day[0], ...(ended ? { to: day[day.length - 1] } : {}), group };
       });
   return {
@@ -183,7 +183,7 @@ function swell(close: Float64Array, noise: Noise): Float64Array {
   let variance = 0.0001;
   let mood = 0;
   for (let t = 0; t < close.length; t++) {
-    const r = t === 0 ? 0 : close[t] / close[t - 1] - 1;
+    const r = t === 0 ? 0 : close[t]! / close[t - 1]! - 1;
     variance += 0.07 * (r * r - variance);
     mood = 0.9 * mood + 0.03 * noise.normal();
     out[t] =

@@ -34,6 +34,6 @@ export function createNoise(seed: number): Noise {
     normal,
     fatTailed: () => (uniform() < 0.02 ? 3.6 : 0.88) * normal(),
     spread: (deviation) => exp(deviation * normal()),
-    pick: (from) => from[Math.floor(uniform() * from.length)],
+    pick: (from) => from[Math.floor(uniform() * from.length)]!,
   };
 }

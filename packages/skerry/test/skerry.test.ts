@@ -1,23 +1,23 @@
 // The made-up market is the same everywhere, plausible, and not generous.
 
 import { createHash } from 'node:crypto';
-import { type Bars, createEngine, faultInBar, type Strategy, yearOf } from '@plateau/core';
+import { at, type Bars, createEngine, faultInBar, type Strategy, yearOf } from '@plateau/core';
 import { describe, expect, it } from 'vitest';
 import { createSkerryMarket, historyCsv } from '../src/index.ts';
 
 const skerry = createSkerryMarket();
 const stocks = skerry.listings.filter((l) => l.kind === 'stock');
 const barsOf = (symbol: string): Bars => skerry.bars.get(symbol) as Bars;
-const returns = (bars: Bars): Float64Array => bars.close.slice(1).map((c, i) => c / bars.close[i] - 1);
+const returns = (bars: Bars): Float64Array => bars.close.slice(1).map((c, i) => c / at(bars.close, i) - 1);
 const mean = (x: ArrayLike<number>): number => Array.from(x).reduce((a, b) => a + b, 0) / x.length;
 
 function correlation(x: ArrayLike<number>, y: ArrayLike<number>): number {
   const [mx, my] = [mean(x), mean(y)];
   let [xx, xy, yy] = [0, 0, 0];
   for (let i = 0; i < x.length; i++) {
-    xx += (x[i] - mx) ** 2;
-    xy += (x[i] - mx) * (y[i] - my);
-    yy += (y[i] - my) ** 2;
+    xx += (at(x, i) - mx) ** 2;
+    xy += (at(x, i) - mx) * (at(y, i) - my);
+    yy += (at(y, i) - my) ** 2;
   }
   return xy / Math.sqrt(xx * yy);
 }
@@ -35,13 +35,13 @@ describe('the Skerry market', () => {
     expect(new Set(skerry.listings.map((l) => l.symbol)).size).toBe(173);
     expect(new Set(stocks.map((l) => l.group)).size).toBe(10);
     const { day } = barsOf('SK60');
-    expect([yearOf(day[0]), yearOf(day[day.length - 1])]).toEqual([2005, 2025]);
+    expect([yearOf(at(day, 0)), yearOf(at(day, day.length - 1))]).toEqual([2005, 2025]);
   });
 
   it('has late listings, failures, takeovers and splits', () => {
     const last = barsOf('SK60').day.at(-1);
-    const first = barsOf('SK60').day[0];
-    const late = stocks.filter((l) => barsOf(l.symbol).day[0] > first).length;
+    const first = at(barsOf('SK60').day, 0);
+    const late = stocks.filter((l) => at(barsOf(l.symbol).day, 0) > first).length;
     const ended = stocks.filter((l) => barsOf(l.symbol).day.at(-1) !== last);
     const failed = ended.filter(
       ({ symbol }) =>
@@ -58,9 +58,15 @@ describe('the Skerry market', () => {
   it('has only sound bars', () => {
     for (const bars of skerry.bars.values()) {
       for (let i = 0; i < bars.day.length; i++) {
-        const fault = faultInBar(bars.open[i], bars.high[i], bars.low[i], bars.close[i], bars.volume[i]);
+        const fault = faultInBar(
+          at(bars.open, i),
+          at(bars.high, i),
+          at(bars.low, i),
+          at(bars.close, i),
+          at(bars.volume, i),
+        );
         if (fault) throw new Error(fault);
-        if (i > 0 && bars.day[i] <= bars.day[i - 1]) throw new Error('days do not rise');
+        if (i > 0 && at(bars.day, i) <= at(bars.day, i - 1)) throw new Error('days do not rise');
       }
     }
   });
@@ -104,7 +110,9 @@ describe('it is plausible', () => {
     const across: number[] = [];
     for (let a = 0; a < whole.length; a++) {
       for (let b = a + 1; b < whole.length; b++) {
-        (whole[a].group === whole[b].group ? within : across).push(correlation(series[a], series[b]));
+        (at(whole, a).group === at(whole, b).group ? within : across).push(
+          correlation(at(series, a), at(series, b)),
+        );
       }
     }
     expect(mean(within)).toBeGreaterThan(0.3);
@@ -121,9 +129,10 @@ describe('it is plausible', () => {
     const tomorrow: number[] = [];
     for (const { symbol } of stocks) {
       const bars = barsOf(symbol);
-      const start = index.day.indexOf(bars.day[0]);
+      const start = index.day.indexOf(at(bars.day, 0));
       const beyond = (i: number, n: number): number =>
-        bars.close[i] / bars.close[i - n] - index.close[start + i] / index.close[start + i - n];
+        at(bars.close, i) / at(bars.close, i - n) -
+        at(index.close, start + i) / at(index.close, start + i - n);
       for (let i = 130; i + 21 < bars.day.length - 300; i += 21) {
         past.push(beyond(i, 120));
         next.push(beyond(i + 20, 20));
@@ -152,7 +161,7 @@ describe('it is not generous', () => {
       ['close < 20-day lower band at 2', 'close > 20-day average'],
       ['close > 200-day average and close is the highest of 60 days', 'close is the lowest of 30 days'],
     ];
-    const engine = createEngine(skerry.bars, skerry.universes[0].members);
+    const engine = createEngine(skerry.bars, at(skerry.universes, 0).members);
     const beaten = rules.filter(([enter, leave]) => {
       const strategy: Strategy = {
         name: '',

@@ -1,6 +1,6 @@
 'use client';
 
-import { type GapYear, isoFromDay } from '@plateau/core';
+import { at, type GapYear, isoFromDay } from '@plateau/core';
 import { count } from '@/ui/format.ts';
 
 const CELL = 10;
@@ -30,8 +30,8 @@ export function GapCalendar({ years, onOpen }: GapCalendarProps) {
             </text>
             {Array.from(year.sessions, (sessions, week) => {
               if (sessions === 0) return null;
-              const gone = year.missing[week] ?? 0;
-              const day = year.firstMissing[week] ?? 0;
+              const gone = at(year.missing, week);
+              const day = at(year.firstMissing, week);
               const height = gone === 0 ? 0 : Math.max(3, (gone / sessions) * (ROW - 2));
               return (
                 // biome-ignore lint/a11y/noStaticElementInteractions: the list below opens the same days by keyboard

@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { ThemeProvider, useTheme } from 'next-themes';
 import { Tooltip } from 'radix-ui';
-import { type ReactNode, useEffect, useState } from 'react';
+import { type CSSProperties, type ReactNode, useEffect, useState } from 'react';
 import { Toaster } from 'sonner';
 import { IconButton } from '@/ui/button';
 import { CommandMenu, useCommandMenu } from './command-menu.tsx';
@@ -32,13 +32,18 @@ export function Shell({ nonce, children }: { nonce: string | undefined; children
   );
 }
 
-/** Messages with the colours of the theme; long enough on screen for their undo to be found. */
+const TOAST_COLOURS = {
+  '--normal-bg': 'var(--paper-raised)',
+  '--normal-text': 'var(--ink)',
+  '--normal-border': 'var(--hairline-strong)',
+} as CSSProperties;
+
+/** Messages in the map's colours, clear of the sheet's fields; long enough on screen for their undo to be found. */
 function Toasts() {
-  const { resolvedTheme } = useTheme();
   return (
     <Toaster
-      position="bottom-left"
-      theme={resolvedTheme === 'dark' ? 'dark' : 'light'}
+      position="bottom-right"
+      style={TOAST_COLOURS}
       duration={15_000}
       closeButton
       toastOptions={{ className: 'font-sans' }}

@@ -23,7 +23,7 @@ export type Market = ReadonlyMap<string, Bars>;
 /** `bars` without anything after `last`; the columns are views, not copies. */
 export function barsUntil(bars: Bars, last: Day): Bars {
   let n = bars.day.length;
-  while (n > 0 && bars.day[n - 1] > last) n--;
+  while (n > 0 && bars.day[n - 1]! > last) n--;
   const { day, open, high, low, close, volume, factor } = bars;
   return {
     day: day.subarray(0, n),
@@ -79,9 +79,9 @@ export function faultsInBars(bars: Bars): BarFault[] {
   const faults: BarFault[] = [];
   for (let i = 0; i < day.length; i++) {
     const message =
-      faultInBar(open[i], high[i], low[i], close[i], volume[i]) ??
-      (factor && !isSaneFactor(factor[i]) ? `the factor ${factor[i]} is beyond any split’s` : undefined) ??
-      (i > 0 && !(day[i] > day[i - 1]) ? 'its day does not come after the one before' : undefined);
+      faultInBar(open[i]!, high[i]!, low[i]!, close[i]!, volume[i]!) ??
+      (factor && !isSaneFactor(factor[i]!) ? `the factor ${factor[i]} is beyond any split’s` : undefined) ??
+      (i > 0 && !(day[i]! > day[i - 1]!) ? 'its day does not come after the one before' : undefined);
     if (message) faults.push({ place: i, message });
   }
   return faults;

@@ -11,7 +11,7 @@ import type { Bars } from './bars.ts';
 export function resample(bars: Bars, unit: 'week' | 'month', calendar: Int32Array): Bars {
   const periodOf = unit === 'week' ? weekOf : monthOf;
   const lastDay = new Map<number, number>();
-  for (let t = 0; t < calendar.length; t++) lastDay.set(periodOf(calendar[t]), calendar[t]);
+  for (let t = 0; t < calendar.length; t++) lastDay.set(periodOf(calendar[t]!), calendar[t]!);
 
   const size = bars.day.length;
   const day = new Int32Array(size);
@@ -24,20 +24,20 @@ export function resample(bars: Bars, unit: 'week' | 'month', calendar: Int32Arra
   let n = -1;
   let period = Number.NaN;
   for (let i = 0; i < size; i++) {
-    const p = periodOf(bars.day[i]);
+    const p = periodOf(bars.day[i]!);
     if (p !== period) {
       period = p;
       n++;
-      day[n] = lastDay.get(p) ?? bars.day[i];
-      open[n] = bars.open[i];
-      high[n] = bars.high[i];
-      low[n] = bars.low[i];
+      day[n] = lastDay.get(p) ?? bars.day[i]!;
+      open[n] = bars.open[i]!;
+      high[n] = bars.high[i]!;
+      low[n] = bars.low[i]!;
     }
-    if (bars.high[i] > high[n]) high[n] = bars.high[i];
-    if (bars.low[i] < low[n]) low[n] = bars.low[i];
-    close[n] = bars.close[i];
-    volume[n] += bars.volume[i];
-    if (factor && bars.factor) factor[n] = bars.factor[i];
+    if (bars.high[i]! > high[n]!) high[n] = bars.high[i]!;
+    if (bars.low[i]! < low[n]!) low[n] = bars.low[i]!;
+    close[n] = bars.close[i]!;
+    volume[n]! += bars.volume[i]!;
+    if (factor && bars.factor) factor[n] = bars.factor[i]!;
   }
   const end = n + 1;
   return {

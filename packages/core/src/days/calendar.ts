@@ -8,8 +8,8 @@ export function unionOfDays(columns: readonly Int32Array[], from: Day, to: Day):
   let last = -Infinity;
   for (const days of columns) {
     if (days.length === 0) continue;
-    first = Math.min(first, days[0]);
-    last = Math.max(last, days[days.length - 1]);
+    first = Math.min(first, days[0]!);
+    last = Math.max(last, days[days.length - 1]!);
   }
   first = Math.max(first, from);
   last = Math.min(last, to);
@@ -18,7 +18,7 @@ export function unionOfDays(columns: readonly Int32Array[], from: Day, to: Day):
   const seen = new Uint8Array(last - first + 1);
   for (const days of columns) tick(days, first, seen);
   let count = 0;
-  for (let at = 0; at < seen.length; at++) count += seen[at];
+  for (let at = 0; at < seen.length; at++) count += seen[at]!;
   const calendar = new Int32Array(count);
   let n = 0;
   for (let at = 0; at < seen.length; at++) if (seen[at] === 1) calendar[n++] = first + at;
@@ -27,7 +27,7 @@ export function unionOfDays(columns: readonly Int32Array[], from: Day, to: Day):
 
 /** Sets seen[day - first]; a day outside is a place outside, where a typed array ignores the write. */
 function tick(days: Int32Array, first: Day, seen: Uint8Array): void {
-  for (let i = 0; i < days.length; i++) seen[days[i] - first] = 1;
+  for (let i = 0; i < days.length; i++) seen[days[i]! - first] = 1;
 }
 
 /** Finds a day's place in a calendar in constant time. */
@@ -38,13 +38,13 @@ export interface DayIndex {
 
 export function indexDays(calendar: Int32Array): DayIndex {
   if (calendar.length === 0) return { at: () => -1 };
-  const first = calendar[0];
-  const table = new Int32Array(calendar[calendar.length - 1] - first + 1).fill(-1);
-  for (let t = 0; t < calendar.length; t++) table[calendar[t] - first] = t;
+  const first = calendar[0]!;
+  const table = new Int32Array(calendar[calendar.length - 1]! - first + 1).fill(-1);
+  for (let t = 0; t < calendar.length; t++) table[calendar[t]! - first] = t;
   return {
     at(day) {
       const offset = day - first;
-      return offset >= 0 && offset < table.length ? table[offset] : -1;
+      return offset >= 0 && offset < table.length ? table[offset]! : -1;
     },
   };
 }
@@ -55,7 +55,7 @@ export function countUntil(days: Int32Array, day: Day): number {
   let high = days.length;
   while (low < high) {
     const middle = (low + high) >> 1;
-    if (days[middle] <= day) low = middle + 1;
+    if (days[middle]! <= day) low = middle + 1;
     else high = middle;
   }
   return low;

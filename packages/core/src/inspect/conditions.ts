@@ -1,11 +1,12 @@
 // A rule's conditions in reading order, and what each says of a bar.
 
 import type { BarUnit } from '../bars/unit.ts';
-import { TRUE, UNDEFINED } from '../rules/columns.ts';
-import type { Evaluator } from '../rules/evaluate.ts';
-import { type HeldPosition, positionReader } from '../rules/positions.ts';
-import { printRule } from '../rules/print.ts';
-import type { Node } from '../rules/tree.ts';
+import type { Evaluator } from '../evaluation/evaluate.ts';
+import { type HeldPosition, positionReader } from '../evaluation/positions.ts';
+import { TRUE, UNDEFINED } from '../evaluation/truth.ts';
+import { printRule } from '../language/print.ts';
+import type { Node } from '../language/tree.ts';
+import { at } from '../numeric/at.ts';
 
 export interface Condition {
   readonly node: Node;
@@ -46,11 +47,11 @@ export function conditionsAt(
 ): ConditionOnDay[] {
   const reader = held && positionReader(evaluator, instrument);
   const truthOf = (node: Node): number =>
-    reader ? reader.truth(node)(bar, held) : evaluator.truths(node, instrument)[bar];
+    reader ? reader.truth(node)(bar, held) : at(evaluator.truths(node, instrument), bar);
   const valueOf = (node: Node): number => {
     if (reader) return reader.value(node)(bar, held);
     const column = evaluator.values(node, instrument);
-    return typeof column === 'number' ? column : column[bar];
+    return typeof column === 'number' ? column : at(column, bar);
   };
   return conditionsOf(tree, unit).map(({ node, text, depth }) => ({
     text,

@@ -2,7 +2,8 @@
 
 import { countUntil } from '../days/calendar.ts';
 import type { Day } from '../days/day.ts';
-import type { Panel } from '../rules/panel.ts';
+import type { Panel } from '../evaluation/panel.ts';
+import { at } from '../numeric/at.ts';
 import type { Run } from '../run.ts';
 import { type ExitReason, LEDGER_KINDS, type Trade } from '../simulation/records.ts';
 import { type CandidateOnDay, candidatesOn } from './why-day.ts';
@@ -59,19 +60,19 @@ export interface DayBook {
 export function dayBook(panel: Panel, run: Run, asked: Day): DayBook {
   const { marks, ledger } = run;
   const t = Math.max(0, countUntil(marks.day, asked) - 1);
-  const day = marks.day[t];
+  const day = at(marks.day, t);
   const trades: readonly Trade[] = [...run.trades, ...run.openTrades];
   const fills: FillOnDay[] = [];
   const sums = { interest: 0, borrow: 0 };
   const begin = countUntil(ledger.day, day - 1);
   const end = countUntil(ledger.day, day);
   for (let i = begin; i < end; i++) {
-    const kind = LEDGER_KINDS[ledger.kind[i]];
-    if (kind === 'interest' || kind === 'borrow') sums[kind] += ledger.amount[i];
+    const kind = LEDGER_KINDS[at(ledger.kind, i)];
+    if (kind === 'interest' || kind === 'borrow') sums[kind] += at(ledger.amount, i);
     if (kind !== 'trade') continue;
-    const symbol = panel.symbols[ledger.instrument[i]];
-    const shares = Math.abs(ledger.shares[i]);
-    const bought = ledger.shares[i] > 0;
+    const symbol = at(panel.symbols, at(ledger.instrument, i));
+    const shares = Math.abs(at(ledger.shares, i));
+    const bought = at(ledger.shares, i) > 0;
     // A position left and another entered in one instrument on one day differ by side or by the way the shares went.
     const entered = trades.find(
       (trade) => trade.symbol === symbol && trade.entryDay === day && (trade.side === 'long') === bought,
@@ -79,31 +80,31 @@ export function dayBook(panel: Panel, run: Run, asked: Day): DayBook {
     const left = trades.find(
       (trade) => trade.symbol === symbol && trade.exitDay === day && (trade.side === 'short') === bought,
     );
-    const paid = i + 1 < end && LEDGER_KINDS[ledger.kind[i + 1]] === 'commission';
+    const paid = i + 1 < end && LEDGER_KINDS[at(ledger.kind, i + 1)] === 'commission';
     fills.push({
       symbol,
       action: entered ? 'enter' : 'leave',
       side: (entered ?? left)?.side ?? 'long',
       shares,
-      price: Math.abs(ledger.amount[i]) / shares,
-      amount: ledger.amount[i],
-      commission: paid ? 0 - ledger.amount[i + 1] : 0,
+      price: Math.abs(at(ledger.amount, i)) / shares,
+      amount: at(ledger.amount, i),
+      commission: paid ? 0 - at(ledger.amount, i + 1) : 0,
       reason: entered ? undefined : left?.exitReason,
     });
   }
   return {
     day,
-    before: t > 0 ? marks.day[t - 1] : undefined,
-    after: t + 1 < marks.day.length ? marks.day[t + 1] : undefined,
-    equity: marks.equity[t],
-    change: t > 0 ? marks.equity[t] / marks.equity[t - 1] - 1 : 0,
-    cash: marks.cash[t],
+    before: t > 0 ? at(marks.day, t - 1) : undefined,
+    after: t + 1 < marks.day.length ? at(marks.day, t + 1) : undefined,
+    equity: at(marks.equity, t),
+    change: t > 0 ? at(marks.equity, t) / at(marks.equity, t - 1) - 1 : 0,
+    cash: at(marks.cash, t),
     ...sums,
     fills,
     positions: trades
       .filter(({ entryDay, exitDay = Infinity }) => entryDay <= day && exitDay > day)
       .sort((a, b) => a.entryDay - b.entryDay)
-      .map((trade) => positionOn(panel, trade, day, marks.equity[t])),
+      .map((trade) => positionOn(panel, trade, day, at(marks.equity, t))),
     leaving: trades.flatMap(({ symbol, exitDecisionDay, exitReason }) =>
       exitDecisionDay === day && exitReason ? [{ symbol, reason: exitReason }] : [],
     ),
@@ -113,8 +114,8 @@ export function dayBook(panel: Panel, run: Run, asked: Day): DayBook {
 
 function positionOn(panel: Panel, trade: Trade, day: Day, equity: number): PositionOnDay {
   const { symbol, side, shares, entryDay, entryPrice } = trade;
-  const bars = panel.bars[panel.number(symbol)];
-  const close = bars.close[countUntil(bars.day, day) - 1];
+  const bars = at(panel.bars, panel.number(symbol));
+  const close = at(bars.close, countUntil(bars.day, day) - 1);
   return {
     symbol,
     side,

@@ -1,14 +1,13 @@
 // A finished run, and all that can be asked of it.
 
 import type { Day } from '../days/day.ts';
-import type { Evaluator } from '../rules/evaluate.ts';
+import { at } from '../numeric/at.ts';
 import type { Run } from '../run.ts';
-import type { Plan } from '../simulation/plan.ts';
-import type { RunRequest } from '../simulation/prepare.ts';
 import type { Trade } from '../simulation/records.ts';
 import { buyAndHold, equalWeight } from '../statistics/benchmark.ts';
 import { cashCurve, scaledToVolatility } from '../statistics/scale.ts';
 import { type DayBook, dayBook } from './day-book.ts';
+import type { Examined } from './examined.ts';
 import { type TradeStory, tradeStory } from './trade-story.ts';
 import { type WhyDay, whyOn } from './why-day.ts';
 import { type WhySpan, whyBetween } from './why-span.ts';
@@ -43,32 +42,29 @@ export interface Inspection {
   beside(what: Beside): BesideCurve | undefined;
 }
 
-interface Inspected {
-  readonly evaluator: Evaluator;
-  readonly plan: Plan;
-  readonly request: RunRequest;
-  readonly run: Run;
-}
-
-export function inspect({ evaluator, plan, request: { strategy }, run }: Inspected): Inspection {
+/** All that can be asked of a run. */
+export function inspect(examined: Examined): Inspection {
+  const { evaluator, account, run } = examined;
   const { panel } = evaluator;
   return {
     run,
-    why: (symbol, day) => whyOn(evaluator, plan, strategy, run, symbol, day),
-    whyBetween: (symbol, from, to) => whyBetween(evaluator, strategy, run, symbol, from, to),
+    why: (symbol, day) => whyOn(examined, symbol, day),
+    whyBetween: (symbol, from, to) => whyBetween(examined, symbol, from, to),
     day: (day) => dayBook(panel, run, day),
     story({ symbol, side, entryDay }) {
       const trade = [...run.trades, ...run.openTrades].find(
         (one) => one.symbol === symbol && one.side === side && one.entryDay === entryDay,
       );
-      return trade && tradeStory({ evaluator, plan, strategy, run }, trade);
+      return trade && tradeStory(examined, trade);
     },
     beside(what) {
-      const { calendar, capital } = plan;
+      const { calendar, capital } = account;
       switch (what.kind) {
         case 'held': {
           const k = panel.number(what.symbol);
-          return k < 0 ? undefined : { beside: what, equity: buyAndHold(panel.bars[k], calendar, capital) };
+          return k < 0
+            ? undefined
+            : { beside: what, equity: buyAndHold(at(panel.bars, k), calendar, capital) };
         }
         case 'universe':
           return { beside: what, equity: equalWeight(panel, calendar, capital) };

@@ -1,13 +1,13 @@
 // How a position came to its number of shares, step by step (simulation.md 4).
 
-import type { Plan, SidePlan } from '../simulation/plan.ts';
+import type { SidePlan, StrategyPlan } from '../simulation/plan.ts';
 import type { Trade } from '../simulation/records.ts';
 import { riskPerShare, sharesByMethod } from '../simulation/size.ts';
 import type { FigurePart } from '../statistics/figure-catalogue.ts';
 
 /** From the equity to the shares taken; the last part is what the trade has. @param bar the decision's */
 export function sizeSteps(
-  plan: Plan,
+  plan: StrategyPlan,
   side: SidePlan,
   instrument: number,
   bar: number,
@@ -22,7 +22,7 @@ export function sizeSteps(
       case 'percent-of-equity':
         return [money(`${size.percent}% of it`, (sizedOn * size.percent) / 100)];
       case 'equal-slots':
-        return [money(`one of ${plan.slots} slots`, (sizedOn * plan.leverage) / plan.slots)];
+        return [money(`one of ${plan.slots} slots`, (sizedOn * plan.slotLeverage) / plan.slots)];
       case 'cash':
         return [money('a fixed sum', size.amount)];
       case 'shares':

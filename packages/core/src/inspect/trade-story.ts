@@ -2,21 +2,21 @@
 
 import type { Bars } from '../bars/bars.ts';
 import { countUntil } from '../days/calendar.ts';
+import type { Evaluator } from '../evaluation/evaluate.ts';
+import { standsOnPrices } from '../evaluation/on-prices.ts';
+import { readsPosition } from '../evaluation/positions.ts';
+import { printRule } from '../language/print.ts';
+import { childrenOf, type Node } from '../language/tree.ts';
 import { measureOf } from '../measures/catalogue.ts';
-import type { Evaluator } from '../rules/evaluate.ts';
-import { standsOnPrices } from '../rules/on-prices.ts';
-import { readsPosition } from '../rules/positions.ts';
-import { printRule } from '../rules/print.ts';
-import { childrenOf, type Node } from '../rules/tree.ts';
-import type { Run } from '../run.ts';
+import { at } from '../numeric/at.ts';
 import { Entries } from '../simulation/entries.ts';
-import type { Plan, SidePlan } from '../simulation/plan.ts';
-import { moveTrail, stopInForce, stopLevel, targetLevel } from '../simulation/protection.ts';
+import { type SidePlan, type StrategyPlan, sideOf } from '../simulation/plan.ts';
+import { levelsAtEntry, moveTrail, stopInForce } from '../simulation/protection.ts';
+import type { Reading } from '../simulation/reading.ts';
 import type { ExitReason, Trade } from '../simulation/records.ts';
 import type { FigurePart } from '../statistics/figure-catalogue.ts';
-import type { Strategy } from '../strategy/strategy.ts';
 import { type ConditionOnDay, conditionsAt } from './conditions.ts';
-import { treeOf } from './rules.ts';
+import type { Examined } from './examined.ts';
 import { sizeSteps } from './size-steps.ts';
 import { type WhyDay, whyOn } from './why-day.ts';
 
@@ -53,15 +53,13 @@ const BARS_BEFORE = 60;
 const BARS_AFTER = 25;
 
 /** @param trade one of the run's; undefined when its instrument or its bars are not there */
-export function tradeStory(
-  { evaluator, plan, strategy, run }: { evaluator: Evaluator; plan: Plan; strategy: Strategy; run: Run },
-  trade: Trade,
-): TradeStory | undefined {
+export function tradeStory(examined: Examined, trade: Trade): TradeStory | undefined {
+  const { evaluator, reading, account, plan } = examined;
   const { panel } = evaluator;
   const k = panel.number(trade.symbol);
-  const side = trade.side === 'long' ? plan.long : plan.short;
+  const side = sideOf(plan, trade.side);
   if (k < 0 || !side) return undefined;
-  const bars = panel.bars[k];
+  const bars = at(panel.bars, k);
   const barOn = (day: number): number => countUntil(bars.day, day) - 1;
   const entryBar = barOn(trade.entryDay);
   const decisionBar = barOn(trade.decisionDay);
@@ -70,13 +68,13 @@ export function tradeStory(
   const first = Math.max(0, decisionBar - BARS_BEFORE);
   const end = Math.min(bars.day.length, (exitBar ?? bars.day.length) + 1 + BARS_AFTER);
   const { stop, target } = levelsOf(bars, side, k, trade, { decisionBar, entryBar, exitBar, first, end });
-  const why = whyOn(evaluator, plan, strategy, run, trade.symbol, trade.decisionDay);
+  const why = whyOn(examined, trade.symbol, trade.decisionDay);
   const rivals = why.candidates.filter((candidate) => candidate.side === trade.side);
   const place = rivals.findIndex(({ symbol }) => symbol === trade.symbol) + 1;
   const decidedBar = trade.exitDecisionDay === undefined ? undefined : barOn(trade.exitDecisionDay);
-  const leave = treeOf(strategy, strategy[trade.side]?.leave ?? '', 'rule');
+  const exitRule = reading.sides.find(({ name }) => name === trade.side)?.exit;
   const held = {
-    sign: side.sign,
+    side,
     entryBar,
     entryPrice: trade.entryPrice,
     atOpen: plan.enter === 'next-open',
@@ -86,17 +84,24 @@ export function tradeStory(
     bars: barsBetween(bars, first, end),
     entry: entryBar - first,
     exit: exitBar === undefined ? undefined : exitBar - first,
-    lines: linesOf(evaluator, strategy, trade.side, k, first, end),
+    lines: linesOf(evaluator, reading, trade.side, k, first, end),
     stop,
     target,
     why,
     place,
     of: rivals.length,
     size: sizeSteps(plan, side, k, decisionBar, trade),
-    exitParts: exitParts(plan, side, trade, bars, { k, exitBar, decidedBar, stop, target, first }),
+    exitParts: exitParts(account.calendar, plan, side, trade, bars, {
+      k,
+      exitBar,
+      decidedBar,
+      stop,
+      target,
+      first,
+    }),
     exitConditions:
-      trade.exitReason === 'rule' && leave && decidedBar !== undefined
-        ? conditionsAt(evaluator, leave, k, decidedBar, strategy.bars, held)
+      trade.exitReason === 'rule' && exitRule && decidedBar !== undefined
+        ? conditionsAt(evaluator, exitRule, k, decidedBar, reading.strategy.bars, held)
         : [],
   };
 }
@@ -118,27 +123,22 @@ function levelsOf(
   { entryPrice }: Trade,
   { decisionBar, entryBar, exitBar, first, end }: Places,
 ): { stop: Float64Array; target: Float64Array } {
-  const initialStop = side.initial
-    ? stopLevel(side.initial, entryPrice, side.sign, k, decisionBar)
-    : Number.NaN;
-  const level = targetLevel(side, entryPrice, initialStop, k, decisionBar);
+  const levels = levelsAtEntry(side, entryPrice, k, decisionBar);
   const stop = new Float64Array(end - first).fill(Number.NaN);
   const target = new Float64Array(end - first).fill(Number.NaN);
   const p = {
     side,
-    sign: side.sign,
     instrument: k,
-    initialStop,
-    trail: side.trail ? stopLevel(side.trail, entryPrice, side.sign, k, decisionBar) : Number.NaN,
+    ...levels,
     bestClose: entryPrice,
     bar: entryBar,
   };
   const last = exitBar ?? bars.day.length - 1;
   for (let bar = entryBar; bar <= last; bar++) {
     stop[bar - first] = stopInForce(p);
-    target[bar - first] = level;
+    target[bar - first] = levels.target;
     p.bar = bar;
-    moveTrail(p, bars.close[bar]);
+    moveTrail(p, at(bars.close, bar));
   }
   return { stop, target };
 }
@@ -164,30 +164,22 @@ function isShownByBars({ phrase, windows }: Node & { kind: 'measure' }): boolean
 /** Every measure that the side's rules, rank and stop levels name, each once, in reading order. */
 function linesOf(
   evaluator: Evaluator,
-  strategy: Strategy,
+  { strategy, sides }: Reading,
   sideName: 'long' | 'short',
   k: number,
   first: number,
   end: number,
 ): StoryLine[] {
-  const side = strategy[sideName];
+  const side = sides.find(({ name }) => name === sideName);
   if (!side) return [];
-  const { initial, trail } = side.stops;
-  const level = (stop: typeof initial): string => (stop && 'level' in stop ? stop.level : '');
-  const trees = [
-    treeOf(strategy, side.enter, 'rule'),
-    side.rotate ? undefined : treeOf(strategy, side.leave, 'rule'),
-    side.rank && treeOf(strategy, side.rank.by, 'value'),
-    treeOf(strategy, level(initial), 'value'),
-    treeOf(strategy, level(trail), 'value'),
-  ];
+  const trees = [side.enter, side.exit, side.rank, side.initial, side.trail];
   const lines = new Map<string, StoryLine>();
   const add = (node: Node, ofAnother: boolean): void => {
     const text = printRule(node, strategy.bars);
     if (lines.has(text)) return;
     const values = evaluator.values(node, k);
     if (typeof values === 'number') return;
-    const isPrice = !ofAnother && standsOnPrices(node, values, evaluator.panel.bars[k], first, end);
+    const isPrice = !ofAnother && standsOnPrices(node, values, at(evaluator.panel.bars, k), first, end);
     lines.set(text, { text, isPrice, values: values.slice(first, end) });
   };
   const visit = (node: Node, scope: string | undefined): void => {
@@ -220,7 +212,8 @@ interface ExitPlaces {
 
 /** The numbers behind the reason a trade was left for. */
 function exitParts(
-  plan: Plan,
+  calendar: Int32Array,
+  plan: StrategyPlan,
   side: SidePlan,
   trade: Trade,
   bars: Bars,
@@ -233,32 +226,38 @@ function exitParts(
   const reached = (name: string, level: number): FigurePart[] => [
     PRICE(name, level),
     ...(side.trigger === 'close'
-      ? [DAY('closed beyond it on', bars.day[bar]), PRICE('at', bars.close[bar])]
+      ? [DAY('closed beyond it on', at(bars.day, bar)), PRICE('at', at(bars.close, bar))]
       : [
-          PRICE('the day opened at', bars.open[bar]),
-          PRICE('its high', bars.high[bar]),
-          PRICE('its low', bars.low[bar]),
+          PRICE('the day opened at', at(bars.open, bar)),
+          PRICE('its high', at(bars.high, bar)),
+          PRICE('its low', at(bars.low, bar)),
         ]),
     fill,
   ];
   const reasons: Record<ExitReason, () => FigurePart[]> = {
-    stop: () => reached('the stop stood at', stop[bar - first]),
-    trail: () => reached('the trailing stop stood at', stop[bar - first]),
-    target: () => reached('the target stood at', target[bar - first]),
-    rule: () => [DAY('decided at the close of', bars.day[bar]), fill],
+    stop: () => reached('the stop stood at', at(stop, bar - first)),
+    trail: () => reached('the trailing stop stood at', at(stop, bar - first)),
+    target: () => reached('the target stood at', at(target, bar - first)),
+    rule: () => [DAY('decided at the close of', at(bars.day, bar)), fill],
     time: () => [COUNT('bars held', trade.barsHeld), COUNT('at most', side.barsLimit ?? Number.NaN), fill],
-    rank: () => [...placeParts(plan, side, k, trade.exitDecisionDay), fill],
+    rank: () => [...placeParts(calendar, plan, side, k, trade.exitDecisionDay), fill],
     membership: () => [DAY('no member any more on', trade.exitDecisionDay ?? Number.NaN), fill],
-    'data-ended': () => [DAY('its last bar', bars.day[exitBar]), fill],
+    'data-ended': () => [DAY('its last bar', at(bars.day, exitBar)), fill],
   };
   return trade.exitReason ? reasons[trade.exitReason]() : [];
 }
 
 /** Where a rotation's holding stood on its last review. */
-function placeParts(plan: Plan, side: SidePlan, k: number, day: number | undefined): FigurePart[] {
+function placeParts(
+  calendar: Int32Array,
+  plan: StrategyPlan,
+  side: SidePlan,
+  k: number,
+  day: number | undefined,
+): FigurePart[] {
   if (day === undefined) return [];
-  const eligible = new Entries(plan);
-  eligible.fillRanked(side, countUntil(plan.calendar, day) - 1);
+  const eligible = new Entries(plan.sides);
+  eligible.fillRanked(side, countUntil(calendar, day) - 1);
   const place = eligible.instrument.subarray(0, eligible.count).indexOf(k) + 1;
   return [
     DAY('reviewed at the close of', day),

@@ -2,16 +2,15 @@
 
 import { countUntil } from '../days/calendar.ts';
 import type { Day } from '../days/day.ts';
-import type { Evaluator } from '../rules/evaluate.ts';
-import { readsPosition } from '../rules/positions.ts';
-import type { Run } from '../run.ts';
+import { readsPosition } from '../evaluation/positions.ts';
+import { at } from '../numeric/at.ts';
 import { Entries } from '../simulation/entries.ts';
-import type { Plan, SidePlan } from '../simulation/plan.ts';
+import { type SidePlan, sideOf } from '../simulation/plan.ts';
+import { rulesOf } from '../simulation/reading.ts';
 import { type Decisions, OUTCOMES, type Outcome } from '../simulation/records.ts';
 import { reviewDays } from '../simulation/reviews.ts';
-import type { Strategy } from '../strategy/strategy.ts';
 import { type ConditionOnDay, conditionsAt } from './conditions.ts';
-import { rulesOf } from './rules.ts';
+import type { Examined } from './examined.ts';
 
 export interface CandidateOnDay {
   readonly symbol: string;
@@ -47,18 +46,11 @@ interface RotationOnDay {
   readonly keep: number;
 }
 
-/** @param run of the same strategy */
-export function whyOn(
-  evaluator: Evaluator,
-  plan: Plan,
-  strategy: Strategy,
-  run: Pick<Run, 'decisions' | 'trades' | 'openTrades'>,
-  symbol: string,
-  asked: Day,
-): WhyDay {
+export function whyOn(examined: Examined, symbol: string, asked: Day): WhyDay {
+  const { evaluator, reading, plan, run } = examined;
   const { panel } = evaluator;
   const k = panel.number(symbol);
-  const bar = k < 0 ? -1 : countUntil(panel.bars[k].day, asked) - 1;
+  const bar = k < 0 ? -1 : countUntil(at(panel.bars, k).day, asked) - 1;
   if (bar < 0) {
     return {
       symbol,
@@ -70,13 +62,17 @@ export function whyOn(
       rotation: undefined,
     };
   }
-  const day = panel.bars[k].day[bar];
-  const rules = rulesOf(strategy)
+  const day = at(at(panel.bars, k).day, bar);
+  const rules = rulesOf(reading)
     .filter(({ tree }) => !readsPosition(tree))
-    .map(({ path, tree }) => ({ path, conditions: conditionsAt(evaluator, tree, k, bar, strategy.bars) }));
+    .map(({ path, tree }) => ({
+      path,
+      conditions: conditionsAt(evaluator, tree, k, bar, reading.strategy.bars),
+    }));
   const held = [...run.trades, ...run.openTrades].find(
     ({ symbol: its, entryDay, exitDay = Infinity }) => its === symbol && entryDay <= day && day < exitDay,
   );
+  const long = sideOf(plan, 'long');
   return {
     symbol,
     day,
@@ -84,21 +80,26 @@ export function whyOn(
     rules,
     candidates: candidatesOn(run.decisions, day),
     heldSince: held?.entryDay,
-    rotation: plan.long?.rotation && rotationOn(plan, plan.long, k, day),
+    rotation: long && rotationOn(examined, long, k, day),
   };
 }
 
-function rotationOn(plan: Plan, side: SidePlan, instrument: number, day: Day): RotationOnDay | undefined {
+function rotationOn(
+  { account: { calendar }, plan }: Examined,
+  side: SidePlan,
+  instrument: number,
+  day: Day,
+): RotationOnDay | undefined {
   const { rotation } = side;
-  const t = countUntil(plan.calendar, day) - 1;
-  if (!rotation || t < 0 || plan.calendar[t] !== day) return undefined;
-  const reviews = reviewDays(rotation.review, plan.calendar);
-  const ranked = new Entries(plan);
+  const t = countUntil(calendar, day) - 1;
+  if (!rotation || t < 0 || calendar[t] !== day) return undefined;
+  const reviews = reviewDays(rotation.review, calendar);
+  const ranked = new Entries(plan.sides);
   ranked.fillRanked(side, t);
   const next = reviews.indexOf(1, t + 1);
   return {
     reviewed: reviews[t] === 1,
-    nextReview: next < 0 ? undefined : plan.calendar[next],
+    nextReview: next < 0 ? undefined : calendar[next],
     place: ranked.instrument.subarray(0, ranked.count).indexOf(instrument) + 1,
     of: ranked.count,
     hold: rotation.hold,
@@ -115,10 +116,10 @@ export function candidatesOn(
   for (let i = 0; i < day.length; i++) {
     if (day[i] !== wanted) continue;
     rows.push({
-      symbol: symbol[instrument[i]],
+      symbol: at(symbol, at(instrument, i)),
       side: side[i] === 1 ? 'long' : 'short',
-      rank: rank[i],
-      outcome: OUTCOMES[outcome[i]],
+      rank: at(rank, i),
+      outcome: at(OUTCOMES, at(outcome, i)),
     });
   }
   return rows;

@@ -2,12 +2,12 @@
 
 import { countUntil } from '../days/calendar.ts';
 import type { Day } from '../days/day.ts';
-import { TRUE } from '../rules/columns.ts';
-import type { Evaluator } from '../rules/evaluate.ts';
-import { type Decisions, OUTCOMES, type Outcome, type Trade } from '../simulation/records.ts';
-import type { Strategy } from '../strategy/strategy.ts';
+import { TRUE } from '../evaluation/truth.ts';
+import { at } from '../numeric/at.ts';
+import { rulesOf } from '../simulation/reading.ts';
+import { OUTCOMES, type Outcome } from '../simulation/records.ts';
 import { conditionsOf } from './conditions.ts';
-import { rulesOf } from './rules.ts';
+import type { Examined } from './examined.ts';
 
 /** What became of a day: the outcome of its decision, or why there was none. */
 export type DayVerdict = Outcome | 'holding' | 'no-member' | 'rule' | 'no-review';
@@ -33,26 +33,20 @@ export interface WhySpan {
   }[];
 }
 
-/** @param run of the same strategy; @param from, to days, both included */
+/** @param from, @param to days, both included */
 export function whyBetween(
-  evaluator: Evaluator,
-  strategy: Strategy,
-  run: {
-    readonly decisions: Decisions;
-    readonly trades: readonly Trade[];
-    readonly openTrades: readonly Trade[];
-  },
+  { evaluator, reading, run }: Pick<Examined, 'evaluator' | 'reading' | 'run'>,
   symbol: string,
   from: Day,
   to: Day,
 ): WhySpan {
   const { panel } = evaluator;
   const k = panel.number(symbol);
-  const days = k < 0 ? new Int32Array(0) : panel.bars[k].day;
+  const days = k < 0 ? new Int32Array(0) : at(panel.bars, k).day;
   const first = countUntil(days, from - 1);
   const end = Math.max(first, countUntil(days, to));
   const day = days.slice(first, end);
-  const trees = rulesOf(strategy).filter(({ path }) => path.endsWith('.enter'));
+  const trees = rulesOf(reading).filter(({ path }) => path.endsWith('.enter'));
   const rank = new Float64Array(day.length).fill(Number.NaN);
   const verdict = Array.from(day, (d, i): DayVerdict => {
     if (!panel.isMember(k, d)) return 'no-member';
@@ -65,27 +59,27 @@ export function whyBetween(
   };
   const held = [...run.trades, ...run.openTrades].filter((trade) => trade.symbol === symbol);
   for (const { entryDay, exitDay = Infinity } of held) {
-    for (let i = countUntil(day, entryDay - 1); i < day.length && day[i] < exitDay; i++)
+    for (let i = countUntil(day, entryDay - 1); i < day.length && at(day, i) < exitDay; i++)
       verdict[i] = 'holding';
   }
   const { decisions } = run;
   for (let i = 0; i < decisions.day.length; i++) {
-    if (decisions.symbol[decisions.instrument[i]] !== symbol) continue;
-    const place = placeOf(decisions.day[i]);
+    if (decisions.symbol[at(decisions.instrument, i)] !== symbol) continue;
+    const place = placeOf(at(decisions.day, i));
     if (place < 0) continue;
-    verdict[place] = OUTCOMES[decisions.outcome[i]];
-    rank[place] = decisions.rank[i];
+    verdict[place] = at(OUTCOMES, at(decisions.outcome, i));
+    rank[place] = at(decisions.rank, i);
   }
   return {
     symbol,
     day,
-    close: k < 0 ? new Float64Array(0) : panel.bars[k].close.slice(first, end),
+    close: k < 0 ? new Float64Array(0) : at(panel.bars, k).close.slice(first, end),
     verdict,
     counts: countsOf(verdict),
     rank,
     rules: trees.map(({ path, tree }) => ({
       path,
-      conditions: conditionsOf(tree, strategy.bars).map(({ node, text, depth }) => ({
+      conditions: conditionsOf(tree, reading.strategy.bars).map(({ node, text, depth }) => ({
         text,
         depth,
         truth: k < 0 ? new Uint8Array(0) : evaluator.truths(node, k).slice(first, end),

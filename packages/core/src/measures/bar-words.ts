@@ -48,16 +48,16 @@ export const barWords: readonly Measure[] = [
   barColumn('close', 'price'),
   barColumn('volume', 'shares'),
   perBar('typical price', 'price', '(high + low + close) / 3', 0, ({ bars }, out) => {
-    for (let i = 0; i < out.length; i++) out[i] = (bars.high[i] + bars.low[i] + bars.close[i]) / 3;
+    for (let i = 0; i < out.length; i++) out[i] = (bars.high[i]! + bars.low[i]! + bars.close[i]!) / 3;
   }),
   perBar('middle price', 'price', '(high + low) / 2', 0, ({ bars }, out) => {
-    for (let i = 0; i < out.length; i++) out[i] = (bars.high[i] + bars.low[i]) / 2;
+    for (let i = 0; i < out.length; i++) out[i] = (bars.high[i]! + bars.low[i]!) / 2;
   }),
   perBar('traded value', 'money', 'close * volume', 0, ({ bars }, out) => {
-    for (let i = 0; i < out.length; i++) out[i] = bars.close[i] * bars.volume[i];
+    for (let i = 0; i < out.length; i++) out[i] = bars.close[i]! * bars.volume[i]!;
   }),
   perBar('close as traded', 'price', 'close / factor', 0, ({ bars }, out) => {
-    for (let i = 0; i < out.length; i++) out[i] = bars.close[i] / (bars.factor ? bars.factor[i] : 1);
+    for (let i = 0; i < out.length; i++) out[i] = bars.close[i]! / (bars.factor ? bars.factor[i]! : 1);
   }),
   perBar(
     'true range',
@@ -67,11 +67,11 @@ export const barWords: readonly Measure[] = [
     ({ bars }, out) => trueRange(bars.high, bars.low, bars.close, out),
   ),
   perBar('day change', 'fraction', 'close / open - 1', 0, ({ bars }, out) => {
-    for (let i = 0; i < out.length; i++) out[i] = bars.close[i] / bars.open[i] - 1;
+    for (let i = 0; i < out.length; i++) out[i] = bars.close[i]! / bars.open[i]! - 1;
   }),
   perBar('gap', 'fraction', 'open / previous close - 1', 1, ({ bars }, out) => {
     if (out.length > 0) out[0] = Number.NaN;
-    for (let i = 1; i < out.length; i++) out[i] = bars.open[i] / bars.close[i - 1] - 1;
+    for (let i = 1; i < out.length; i++) out[i] = bars.open[i]! / bars.close[i - 1]! - 1;
   }),
   perBar(
     'streak',
@@ -83,15 +83,15 @@ export const barWords: readonly Measure[] = [
       if (out.length > 0) out[0] = Number.NaN;
       let run = 0;
       for (let i = 1; i < out.length; i++) {
-        if (exceeds(close[i], close[i - 1])) run = run > 0 ? run + 1 : 1;
-        else if (exceeds(close[i - 1], close[i])) run = run < 0 ? run - 1 : -1;
+        if (exceeds(close[i]!, close[i - 1]!)) run = run > 0 ? run + 1 : 1;
+        else if (exceeds(close[i - 1]!, close[i]!)) run = run < 0 ? run - 1 : -1;
         else run = 0;
         out[i] = run;
       }
     },
   ),
   perBar('bar range', 'price', 'high - low', 0, ({ bars }, out) => {
-    for (let i = 0; i < out.length; i++) out[i] = bars.high[i] - bars.low[i];
+    for (let i = 0; i < out.length; i++) out[i] = bars.high[i]! - bars.low[i]!;
   }),
   perBar(
     'internal bar strength',
@@ -100,12 +100,12 @@ export const barWords: readonly Measure[] = [
     0,
     ({ bars: { high, low, close } }, out) => {
       for (let i = 0; i < out.length; i++) {
-        out[i] = high[i] === low[i] ? 0.5 : (close[i] - low[i]) / (high[i] - low[i]);
+        out[i] = high[i] === low[i] ? 0.5 : (close[i]! - low[i]!) / (high[i]! - low[i]!);
       }
     },
   ),
   perBar('body', 'fraction', '|close - open| / close', 0, ({ bars: { open, close } }, out) => {
-    for (let i = 0; i < out.length; i++) out[i] = Math.abs(close[i] - open[i]) / close[i];
+    for (let i = 0; i < out.length; i++) out[i] = Math.abs(close[i]! - open[i]!) / close[i]!;
   }),
   perBar(
     'upper shadow',
@@ -113,7 +113,7 @@ export const barWords: readonly Measure[] = [
     '(high - max(open, close)) / close',
     0,
     ({ bars: { open, high, close } }, out) => {
-      for (let i = 0; i < out.length; i++) out[i] = (high[i] - Math.max(open[i], close[i])) / close[i];
+      for (let i = 0; i < out.length; i++) out[i] = (high[i]! - Math.max(open[i]!, close[i]!)) / close[i]!;
     },
   ),
   perBar(
@@ -122,21 +122,21 @@ export const barWords: readonly Measure[] = [
     '(min(open, close) - low) / close',
     0,
     ({ bars: { open, low, close } }, out) => {
-      for (let i = 0; i < out.length; i++) out[i] = (Math.min(open[i], close[i]) - low[i]) / close[i];
+      for (let i = 0; i < out.length; i++) out[i] = (Math.min(open[i]!, close[i]!) - low[i]!) / close[i]!;
     },
   ),
   perBar('year', 'calendar', 'the calendar year', 0, ({ bars }, out) => {
-    for (let i = 0; i < out.length; i++) out[i] = civilFromDay(bars.day[i]).year;
+    for (let i = 0; i < out.length; i++) out[i] = civilFromDay(bars.day[i]!).year;
   }),
   perBar('quarter', 'calendar', 'January to March = 1, to October to December = 4', 0, ({ bars }, out) => {
-    for (let i = 0; i < out.length; i++) out[i] = Math.ceil(civilFromDay(bars.day[i]).month / 3);
+    for (let i = 0; i < out.length; i++) out[i] = Math.ceil(civilFromDay(bars.day[i]!).month / 3);
   }),
   perBar('day of month', 'calendar', 'the date, 1 to 31', 0, ({ bars }, out) => {
-    for (let i = 0; i < out.length; i++) out[i] = civilFromDay(bars.day[i]).date;
+    for (let i = 0; i < out.length; i++) out[i] = civilFromDay(bars.day[i]!).date;
   }),
   perBar('day of year', 'calendar', '1 = January 1', 0, ({ bars }, out) => {
     for (let i = 0; i < out.length; i++) {
-      out[i] = bars.day[i] - dayFromCivil(civilFromDay(bars.day[i]).year, 1, 1) + 1;
+      out[i] = bars.day[i]! - dayFromCivil(civilFromDay(bars.day[i]!).year, 1, 1) + 1;
     }
   }),
   perBar(
@@ -146,18 +146,18 @@ export const barWords: readonly Measure[] = [
     0,
     ({ bars }, out) => {
       for (let i = 0; i < out.length; i++) {
-        const month = monthOf(bars.day[i]);
+        const month = monthOf(bars.day[i]!);
         let left = 0;
-        for (let day = nextWeekday(bars.day[i]); monthOf(day) === month; day = nextWeekday(day)) left++;
+        for (let day = nextWeekday(bars.day[i]!); monthOf(day) === month; day = nextWeekday(day)) left++;
         out[i] = left;
       }
     },
   ),
   perBar('weekday', 'calendar', 'Monday = 1 to Sunday = 7', 0, ({ bars }, out) => {
-    for (let i = 0; i < out.length; i++) out[i] = weekdayOf(bars.day[i]);
+    for (let i = 0; i < out.length; i++) out[i] = weekdayOf(bars.day[i]!);
   }),
   perBar('month', 'calendar', 'January = 1 to December = 12', 0, ({ bars }, out) => {
-    for (let i = 0; i < out.length; i++) out[i] = civilFromDay(bars.day[i]).month;
+    for (let i = 0; i < out.length; i++) out[i] = civilFromDay(bars.day[i]!).month;
   }),
   perBar(
     'trading day of month',
@@ -168,7 +168,7 @@ export const barWords: readonly Measure[] = [
       let month = Number.NaN;
       let count = 0;
       for (let i = 0; i < out.length; i++) {
-        const here = monthOf(bars.day[i]);
+        const here = monthOf(bars.day[i]!);
         count = here === month ? count + 1 : 1;
         month = here;
         out[i] = count;
@@ -183,7 +183,7 @@ export const barWords: readonly Measure[] = [
     ({ bars, symbol, seed }, out) => {
       const key = scramble(hashText(symbol) ^ scramble(seed));
       for (let i = 0; i < out.length; i++) {
-        out[i] = scramble(key ^ scramble(bars.day[i])) / 4294967296;
+        out[i] = scramble(key ^ scramble(bars.day[i]!)) / 4294967296;
       }
     },
   ),

@@ -12,7 +12,7 @@ const DEFINITION = 'definition';
 const N = ['N'] as const;
 
 function typical({ high, low, close }: Bars, out: Float64Array): void {
-  for (let i = 0; i < out.length; i++) out[i] = (high[i] + low[i] + close[i]) / 3;
+  for (let i = 0; i < out.length; i++) out[i] = (high[i]! + low[i]! + close[i]!) / 3;
 }
 
 function envelope(phrase: string, sign: 1 | -1): Measure {
@@ -29,7 +29,7 @@ function envelope(phrase: string, sign: 1 | -1): Measure {
       averageTrueRange(bars, windows[0], range);
       typical(bars, out);
       exponential(out, windows[0], out);
-      for (let i = 0; i < out.length; i++) out[i] += sign * numbers[0] * range[i];
+      for (let i = 0; i < out.length; i++) out[i]! += sign * numbers[0] * range[i]!;
     },
   };
 }
@@ -44,8 +44,8 @@ function barsBack(x: Float64Array, window: number, sign: 1 | -1, out: Float64Arr
   for (let i = 0; i < out.length; i++) {
     if (at <= i - window) {
       at = i - window + 1;
-      for (let j = at + 1; j <= i; j++) if (isAsFar(x[j], x[at], sign)) at = j;
-    } else if (isAsFar(x[i], x[at], sign)) at = i;
+      for (let j = at + 1; j <= i; j++) if (isAsFar(x[j]!, x[at]!, sign)) at = j;
+    } else if (isAsFar(x[i]!, x[at]!, sign)) at = i;
     out[i] = i < window - 1 ? Number.NaN : i - at;
   }
 }
@@ -66,7 +66,7 @@ function aroon(phrase: string, compute: Measure['compute'], formula: string): Me
 /** 100 * (N - bars since the extreme of the last N + 1 bars) / N */
 function aroonLine(x: Float64Array, window: number, sign: 1 | -1, out: Float64Array): void {
   barsBack(x, window + 1, sign, out);
-  for (let i = 0; i < out.length; i++) out[i] = (100 * (window - out[i])) / window;
+  for (let i = 0; i < out.length; i++) out[i] = (100 * (window - out[i]!)) / window;
 }
 
 function bandMeasure(
@@ -88,7 +88,7 @@ function bandMeasure(
       const squares = scratch(0, out.length);
       rollingMoments(values[0], window, out, squares);
       for (let i = 0; i < out.length; i++) {
-        out[i] = read(values[0][i], out[i], numbers[0] * Math.sqrt(squares[i] / window));
+        out[i] = read(values[0][i]!, out[i]!, numbers[0] * Math.sqrt(squares[i]! / window));
       }
     },
   };
@@ -107,7 +107,7 @@ export const channels: readonly Measure[] = [
       const low = scratch(0, out.length);
       smallestOfRun(bars.low, 0, out.length, windows[0], low);
       largestOfRun(bars.high, 0, out.length, windows[0], out);
-      for (let i = 0; i < out.length; i++) out[i] = (out[i] + low[i]) / 2;
+      for (let i = 0; i < out.length; i++) out[i] = (out[i]! + low[i]!) / 2;
     },
   },
   {
@@ -123,8 +123,8 @@ export const channels: readonly Measure[] = [
       rollingExtreme(values[0], windows[0], -1, low);
       rollingExtreme(values[0], windows[0], 1, out);
       for (let i = 0; i < out.length; i++) {
-        const range = out[i] - low[i];
-        out[i] = range === 0 ? 50 : (100 * (values[0][i] - low[i])) / range;
+        const range = out[i]! - low[i]!;
+        out[i] = range === 0 ? 50 : (100 * (values[0][i]! - low[i]!)) / range;
       }
     },
   },
@@ -155,7 +155,7 @@ export const channels: readonly Measure[] = [
       const down = scratch(0, out.length);
       aroonLine(bars.low, windows[0], -1, down);
       aroonLine(bars.high, windows[0], 1, out);
-      for (let i = 0; i < out.length; i++) out[i] -= down[i];
+      for (let i = 0; i < out.length; i++) out[i]! -= down[i]!;
     },
     'Aroon up - Aroon down',
   ),
@@ -195,8 +195,8 @@ export const channels: readonly Measure[] = [
       rollingAverage(price, window, out);
       for (let i = window - 1; i < out.length; i++) {
         let distance = 0;
-        for (let j = i - window + 1; j <= i; j++) distance += Math.abs(price[j] - out[i]);
-        out[i] = distance === 0 ? 0 : (price[i] - out[i]) / ((0.015 * distance) / window);
+        for (let j = i - window + 1; j <= i; j++) distance += Math.abs(price[j]! - out[i]!);
+        out[i] = distance === 0 ? 0 : (price[i]! - out[i]!) / ((0.015 * distance) / window);
       }
     },
   },
@@ -213,8 +213,8 @@ export const channels: readonly Measure[] = [
       smallestOfRun(bars.low, 0, out.length, windows[0], low);
       largestOfRun(bars.high, 0, out.length, windows[0], out);
       for (let i = 0; i < out.length; i++) {
-        const range = out[i] - low[i];
-        out[i] = range === 0 ? -50 : (-100 * (out[i] - bars.close[i])) / range;
+        const range = out[i]! - low[i]!;
+        out[i] = range === 0 ? -50 : (-100 * (out[i]! - bars.close[i]!)) / range;
       }
     },
   },

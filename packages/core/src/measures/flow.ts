@@ -12,13 +12,13 @@ const N = ['N'] as const;
 /** Volume times where the close stands in its bar, from -1 at the low to 1 at the high; 0 for a bar without range. */
 function signedVolume({ high, low, close, volume }: Bars, out: Float64Array): void {
   for (let i = 0; i < out.length; i++) {
-    const range = high[i] - low[i];
-    out[i] = range === 0 ? 0 : (volume[i] * (close[i] - low[i] - (high[i] - close[i]))) / range;
+    const range = high[i]! - low[i]!;
+    out[i] = range === 0 ? 0 : (volume[i]! * (close[i]! - low[i]! - (high[i]! - close[i]!))) / range;
   }
 }
 
 function addUp(x: Float64Array): void {
-  for (let i = 1; i < x.length; i++) x[i] += x[i - 1];
+  for (let i = 1; i < x.length; i++) x[i]! += x[i - 1]!;
 }
 
 export const flow: readonly Measure[] = [
@@ -32,7 +32,7 @@ export const flow: readonly Measure[] = [
     warmUp: () => 0,
     compute: ({ bars }, out) => {
       for (let i = 1; i < out.length; i++) {
-        out[i] = Math.sign(difference(bars.close[i], bars.close[i - 1])) * bars.volume[i];
+        out[i] = Math.sign(difference(bars.close[i]!, bars.close[i - 1]!)) * bars.volume[i]!;
       }
       if (out.length > 0) out[0] = 0;
       addUp(out);
@@ -67,7 +67,7 @@ export const flow: readonly Measure[] = [
       signedVolume(bars, signed);
       rollingSum(signed, windows[0], out);
       rollingSum(bars.volume, windows[0], all);
-      for (let i = 0; i < out.length; i++) out[i] = all[i] === 0 ? 0 : out[i] / all[i];
+      for (let i = 0; i < out.length; i++) out[i] = all[i] === 0 ? 0 : out[i]! / all[i]!;
     },
   },
   {
@@ -83,7 +83,7 @@ export const flow: readonly Measure[] = [
       rollingAverage(bars.volume, windows[0], average);
       if (out.length > 0) out[0] = Number.NaN;
       for (let i = 1; i < out.length; i++) {
-        out[i] = average[i - 1] > 0 ? bars.volume[i] / average[i - 1] : Number.NaN;
+        out[i] = average[i - 1]! > 0 ? bars.volume[i]! / average[i - 1]! : Number.NaN;
       }
     },
   },
@@ -99,11 +99,11 @@ export const flow: readonly Measure[] = [
       const money = scratch(0, out.length);
       const shares = scratch(1, out.length);
       for (let i = 0; i < out.length; i++) {
-        money[i] = ((bars.high[i] + bars.low[i] + bars.close[i]) / 3) * bars.volume[i];
+        money[i] = ((bars.high[i]! + bars.low[i]! + bars.close[i]!) / 3) * bars.volume[i]!;
       }
       rollingSum(money, windows[0], out);
       rollingSum(bars.volume, windows[0], shares);
-      for (let i = 0; i < out.length; i++) out[i] = shares[i] > 0 ? out[i] / shares[i] : Number.NaN;
+      for (let i = 0; i < out.length; i++) out[i] = shares[i]! > 0 ? out[i]! / shares[i]! : Number.NaN;
     },
   },
 ];

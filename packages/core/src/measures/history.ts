@@ -11,7 +11,7 @@ const N = ['N'] as const;
 function extremeSoFar(x: Float64Array, sign: 1 | -1, out: Float64Array): void {
   let best = Number.NaN;
   for (let i = 0; i < out.length; i++) {
-    if (!((best - x[i]) * sign >= 0) && x[i] === x[i]) best = x[i];
+    if (!((best - x[i]!) * sign >= 0) && x[i] === x[i]) best = x[i]!;
     out[i] = best;
   }
 }
@@ -31,7 +31,7 @@ function soFar(phrase: string, column: 'high' | 'low', sign: 1 | -1): Measure {
 
 /** value / bound - 1, undefined where the bound is 0. */
 function distance(value: Float64Array, bound: Float64Array, out: Float64Array): void {
-  for (let i = 0; i < out.length; i++) out[i] = bound[i] === 0 ? Number.NaN : value[i] / bound[i] - 1;
+  for (let i = 0; i < out.length; i++) out[i] = bound[i] === 0 ? Number.NaN : value[i]! / bound[i]! - 1;
 }
 
 function windowed(
@@ -74,8 +74,8 @@ export const history: readonly Measure[] = [
         let top = Number.NaN;
         let worst = 0;
         for (let j = i - window + 1; j <= i; j++) {
-          if (!(top >= x[j])) top = x[j];
-          const fall = top === 0 ? Number.NaN : x[j] / top - 1;
+          if (!(top >= x[j]!)) top = x[j]!;
+          const fall = top === 0 ? Number.NaN : x[j]! / top - 1;
           worst = Math.min(worst, fall);
         }
         out[i] = worst;
@@ -126,8 +126,8 @@ export const history: readonly Measure[] = [
       const [rule] = truths;
       let run = 0;
       for (let i = 0; i < out.length; i++) {
-        run = rule[i] === 2 ? run + 1 : 0;
-        out[i] = rule[i] === 1 ? Number.NaN : run;
+        run = rule[i]! === 2 ? run + 1 : 0;
+        out[i] = rule[i]! === 1 ? Number.NaN : run;
       }
     },
   },

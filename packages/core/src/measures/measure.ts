@@ -24,17 +24,23 @@ export interface Argument {
   readonly optional?: true;
 }
 
-/** All a kernel reads, for one instrument. Columns are as long as `bars`; an undefined value is NaN. */
+/** The windows of a measure, as many as its entry names. */
+type Windows = readonly [number, number, number];
+
+/**
+ * All a kernel reads, for one instrument. Columns are as long as `bars`; an undefined value is NaN. Of windows, values, truths
+ * and numbers there are as many as its entry in the catalogue names, and a kernel reads no others.
+ */
 export interface Inputs {
   readonly symbol: string;
   readonly bars: Bars;
-  readonly windows: readonly number[];
+  readonly windows: Windows;
   /** the values named by the arguments, in the order of the catalogue entry */
-  readonly values: readonly Float64Array[];
+  readonly values: readonly [Float64Array, Float64Array];
   /** the truths of rule arguments: 0 false, 1 undefined, 2 true */
-  readonly truths: readonly Uint8Array[];
+  readonly truths: readonly [Uint8Array];
   /** the plain numbers of `at K` */
-  readonly numbers: readonly number[];
+  readonly numbers: readonly [number];
   /** bars in a year: 252, 52 or 12 */
   readonly barsPerYear: number;
   readonly seed: number;
@@ -50,7 +56,7 @@ export interface Measure {
   readonly formula: string;
   readonly source: string;
   /** how many leading bars are undefined when its inputs are defined from the first bar */
-  readonly warmUp: (windows: readonly number[]) => number;
+  readonly warmUp: (windows: Windows) => number;
   /** Fills `out`, one value a bar, NaN where undefined. */
   readonly compute: (inputs: Inputs, out: Float64Array) => void;
   /** The value at one bar, the same to the last bit as in the column: for measures too cheap to need one. */

@@ -17,8 +17,8 @@ function relativeStrength(x: Float64Array, window: number, out: Float64Array): v
   let falls = 0;
   const weight = 1 / window;
   for (let i = 0; i < out.length; i++) {
-    const change = difference(x[i], before);
-    before = x[i];
+    const change = difference(x[i]!, before);
+    before = x[i]!;
     if (change !== change) {
       out[i] = Number.NaN;
       continue;
@@ -59,8 +59,8 @@ function stochastic(
   rollingExtreme(high, window, 1, top);
   rollingExtreme(low, window, -1, out);
   for (let i = 0; i < out.length; i++) {
-    const range = top[i] - out[i];
-    out[i] = range === 0 ? 50 : (100 * (close[i] - out[i])) / range;
+    const range = top[i]! - out[i]!;
+    out[i] = range === 0 ? 50 : (100 * (close[i]! - out[i]!)) / range;
   }
 }
 
@@ -68,7 +68,7 @@ function macd(x: Float64Array, fast: number, slow: number, out: Float64Array): v
   const quick = scratch(0, out.length);
   exponential(x, fast, quick);
   exponential(x, slow, out);
-  for (let i = 0; i < out.length; i++) out[i] = difference(quick[i], out[i]);
+  for (let i = 0; i < out.length; i++) out[i] = difference(quick[i]!, out[i]!);
 }
 
 /** Wilder's directional lines over N: 100 * smoothed movement / smoothed true range, both from the second bar on. */
@@ -85,8 +85,8 @@ function directional(
   trueRange(high, low, close, range);
   if (n > 0) plus[0] = minus[0] = range[0] = Number.NaN;
   for (let i = 1; i < n; i++) {
-    const up = difference(high[i], high[i - 1]);
-    const down = difference(low[i - 1], low[i]);
+    const up = difference(high[i]!, high[i - 1]!);
+    const down = difference(low[i - 1]!, low[i]!);
     plus[i] = exceeds(up, down) && up > 0 ? up : 0;
     minus[i] = exceeds(down, up) && down > 0 ? down : 0;
   }
@@ -94,8 +94,8 @@ function directional(
   wilder(minus, window, minus);
   wilder(range, window, range);
   for (let i = 0; i < n; i++) {
-    plus[i] = range[i] === 0 ? 0 : (100 * plus[i]) / range[i];
-    minus[i] = range[i] === 0 ? 0 : (100 * minus[i]) / range[i];
+    plus[i] = range[i] === 0 ? 0 : (100 * plus[i]!) / range[i]!;
+    minus[i] = range[i] === 0 ? 0 : (100 * minus[i]!) / range[i]!;
   }
   return { plus, minus };
 }
@@ -105,9 +105,9 @@ export function averageTrueRange({ high, low, close }: Bars, window: number, out
   const weight = 1 / window;
   let state = 0;
   for (let i = 0; i < out.length; i++) {
-    const before = i === 0 ? low[0] : close[i - 1];
-    const top = high[i] > before ? high[i] : before;
-    const bottom = low[i] < before ? low[i] : before;
+    const before = i === 0 ? low[0]! : close[i - 1]!;
+    const top = high[i]! > before ? high[i]! : before;
+    const bottom = low[i]! < before ? low[i]! : before;
     if (i >= window) {
       state += weight * (top - bottom - state);
       out[i] = state;
@@ -202,8 +202,8 @@ export const oscillators: readonly Measure[] = [
       const down = scratch(1, n);
       let before = Number.NaN;
       for (let i = 0; i < n; i++) {
-        const typical = (bars.high[i] + bars.low[i] + bars.close[i]) / 3;
-        const flow = typical * bars.volume[i];
+        const typical = (bars.high[i]! + bars.low[i]! + bars.close[i]!) / 3;
+        const flow = typical * bars.volume[i]!;
         up[i] = exceeds(typical, before) ? flow : 0;
         down[i] = exceeds(before, typical) ? flow : 0;
         before = typical;
@@ -212,7 +212,7 @@ export const oscillators: readonly Measure[] = [
       const ups = scratch(2, n);
       rollingSum(up, windows[0], ups);
       rollingSum(down, windows[0], out);
-      for (let i = 0; i < n; i++) out[i] = shareOfRises(ups[i], out[i]);
+      for (let i = 0; i < n; i++) out[i] = shareOfRises(ups[i]!, out[i]!);
     },
   },
   {
@@ -248,8 +248,8 @@ export const oscillators: readonly Measure[] = [
     compute: ({ bars, windows }, out) => {
       const { plus, minus } = directional(bars.high, bars.low, bars.close, windows[0]);
       for (let i = 0; i < out.length; i++) {
-        const both = plus[i] + minus[i];
-        out[i] = both === 0 ? 0 : (100 * Math.abs(plus[i] - minus[i])) / both;
+        const both = plus[i]! + minus[i]!;
+        out[i] = both === 0 ? 0 : (100 * Math.abs(plus[i]! - minus[i]!)) / both;
       }
       wilder(out, windows[0], out);
     },

@@ -29,8 +29,8 @@ function pairedMoments(
     let sumX = 0;
     let sumY = 0;
     for (let j = i - window + 1; j <= i; j++) {
-      sumX += x[j];
-      sumY += y[j];
+      sumX += x[j]!;
+      sumY += y[j]!;
     }
     const meanX = sumX / window;
     const meanY = sumY / window;
@@ -38,8 +38,8 @@ function pairedMoments(
     let xy = 0;
     let yy = 0;
     for (let j = i - window + 1; j <= i; j++) {
-      const dx = x[j] - meanX;
-      const dy = y[j] - meanY;
+      const dx = x[j]! - meanX;
+      const dy = y[j]! - meanY;
       xx += dx * dx;
       xy += dx * dy;
       yy += dy * dy;
@@ -86,9 +86,9 @@ export const relations: readonly Measure[] = [
       let held = 0;
       let lastUndefined = -1;
       for (let i = 0; i < out.length; i++) {
-        if (rule[i] === TRUE) held++;
-        else if (rule[i] === UNDEFINED) lastUndefined = i;
-        if (i >= window && rule[i - window] === TRUE) held--;
+        if (rule[i]! === TRUE) held++;
+        else if (rule[i]! === UNDEFINED) lastUndefined = i;
+        if (i >= window && rule[i - window]! === TRUE) held--;
         out[i] = i - lastUndefined >= window ? held : Number.NaN;
       }
     },
@@ -105,7 +105,7 @@ export const relations: readonly Measure[] = [
       const [rule] = truths;
       let last = Number.NaN;
       for (let i = 0; i < out.length; i++) {
-        if (rule[i] === TRUE) last = i;
+        if (rule[i]! === TRUE) last = i;
         out[i] = i - last;
       }
     },
@@ -176,7 +176,7 @@ export const relations: readonly Measure[] = [
       out.fill(Number.NaN, 0, n);
       const [theirs] = values;
       for (let i = n; i < out.length; i++) {
-        out[i] = bars.close[i] / bars.close[i - n] / (theirs[i] / theirs[i - n]) - 1;
+        out[i] = bars.close[i]! / bars.close[i - n]! / (theirs[i]! / theirs[i - n]!) - 1;
       }
     },
   },

@@ -40,13 +40,13 @@ function sumOfRun(
   for (let i = start + window - 1; i < end; ) {
     if (sum !== sum) return false;
     sum = 0;
-    for (let j = i - window + 1; j <= i; j++) sum += x[j];
+    for (let j = i - window + 1; j <= i; j++) sum += x[j]!;
     if (i > start) equal = x[i] === x[i - 1] ? equal + 1 : 1;
-    out[i] = equal >= window ? x[i] * whole : sum * share;
+    out[i] = equal >= window ? x[i]! * whole : sum * share;
     const stop = Math.min(end, i + window);
     for (i++; i < stop; i++) {
-      const value = x[i];
-      sum += value - x[i - window];
+      const value = x[i]!;
+      sum += value - x[i - window]!;
       equal = value === x[i - 1] ? equal + 1 : 1;
       out[i] = equal >= window ? value * whole : sum * share;
     }
@@ -85,21 +85,21 @@ function momentsOfRun(
   let equal = equalUntil(x, start, start + window - 1);
   for (let i = start + window - 1; i < end; ) {
     let total = 0;
-    for (let j = i - window + 1; j <= i; j++) total += x[j];
+    for (let j = i - window + 1; j <= i; j++) total += x[j]!;
     const shift = total / window;
     let sum = 0;
     let about = 0;
     for (let j = i - window + 1; j <= i; j++) {
-      const d = x[j] - shift;
+      const d = x[j]! - shift;
       sum += d;
       about += d * d;
     }
     const stop = Math.min(end, i + window);
     for (let first = true; i < stop; i++, first = false) {
-      const value = x[i];
+      const value = x[i]!;
       if (!first) {
         const d = value - shift;
-        const old = x[i - window] - shift;
+        const old = x[i - window]! - shift;
         sum += d - old;
         about += d * d - old * old;
       }
@@ -137,13 +137,13 @@ export function largestOfRun(
     const stop = Math.min(block + window, end);
     let front = -Infinity;
     for (let i = block; i < stop; i++) {
-      if (x[i] > front) front = x[i];
-      const back = fromBack[i - block + 1];
+      if (x[i]! > front) front = x[i]!;
+      const back = fromBack[i - block + 1]!;
       out[i] = back > front ? back : front;
     }
     let back = -Infinity;
     for (let i = stop - 1; i >= block; i--) {
-      if (x[i] > back) back = x[i];
+      if (x[i]! > back) back = x[i]!;
       fromBack[i - block] = back;
     }
   }
@@ -163,13 +163,13 @@ export function smallestOfRun(
     const stop = Math.min(block + window, end);
     let front = Infinity;
     for (let i = block; i < stop; i++) {
-      if (x[i] < front) front = x[i];
-      const back = fromBack[i - block + 1];
+      if (x[i]! < front) front = x[i]!;
+      const back = fromBack[i - block + 1]!;
       out[i] = back < front ? back : front;
     }
     let back = Infinity;
     for (let i = stop - 1; i >= block; i--) {
-      if (x[i] < back) back = x[i];
+      if (x[i]! < back) back = x[i]!;
       fromBack[i - block] = back;
     }
   }
@@ -186,7 +186,7 @@ class SortedWindow {
   }
 
   at(place: number): number {
-    return this.#sorted[place];
+    return this.#sorted[place]!;
   }
 
   add(value: number): void {
@@ -203,7 +203,7 @@ class SortedWindow {
   /** How many of the values are smaller, and not merely by rounding. */
   smallerThan(value: number): number {
     let place = this.below(value);
-    while (place > 0 && same(this.#sorted[place - 1], value)) place--;
+    while (place > 0 && same(this.#sorted[place - 1]!, value)) place--;
     return place;
   }
 
@@ -213,7 +213,7 @@ class SortedWindow {
     let high = this.held;
     while (low < high) {
       const middle = (low + high) >> 1;
-      if (this.#sorted[middle] < value) low = middle + 1;
+      if (this.#sorted[middle]! < value) low = middle + 1;
       else high = middle;
     }
     return low;
@@ -244,9 +244,9 @@ function overSorted(
   overRuns(x, window, [out], (start, end) => {
     const sorted = new SortedWindow(window + 1);
     for (let i = start; i < end; i++) {
-      sorted.add(x[i]);
-      if (sorted.held > window) sorted.remove(x[i - window]);
-      if (sorted.held === window) out[i] = read(sorted, x[i]);
+      sorted.add(x[i]!);
+      if (sorted.held > window) sorted.remove(x[i - window]!);
+      if (sorted.held === window) out[i] = read(sorted, x[i]!);
     }
   });
 }
@@ -268,20 +268,20 @@ function lineOfRun(
   const spread = (window * (window * window - 1)) / 12;
   let equal = equalUntil(x, start, start + window - 1);
   for (let i = start + window - 1; i < end; ) {
-    const shift = x[i];
+    const shift = x[i]!;
     let sum = 0;
     let cross = 0; // sum of k * (x - shift), k = 0 for the oldest
     for (let k = 0; k < window; k++) {
-      const e = x[i - window + 1 + k] - shift;
+      const e = x[i - window + 1 + k]! - shift;
       sum += e;
       cross += k * e;
     }
     const stop = Math.min(end, i + window);
     for (let first = true; i < stop; i++, first = false) {
-      const value = x[i];
+      const value = x[i]!;
       if (!first) {
         const d = value - shift;
-        const old = x[i - window] - shift;
+        const old = x[i - window]! - shift;
         cross += (window - 1) * d - (sum - old);
         sum += d - old;
       }

@@ -16,12 +16,12 @@ function isWhole(x: Float64Array, start: number): boolean {
   let d = 0;
   let i = start;
   for (; i + 3 < n; i += 4) {
-    a += x[i];
-    b += x[i + 1];
-    c += x[i + 2];
-    d += x[i + 3];
+    a += x[i]!;
+    b += x[i + 1]!;
+    c += x[i + 2]!;
+    d += x[i + 3]!;
   }
-  for (; i < n; i++) a += x[i];
+  for (; i < n; i++) a += x[i]!;
   const sum = a + b + c + d;
   return sum === sum;
 }

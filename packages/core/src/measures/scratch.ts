@@ -5,5 +5,5 @@ const columns: Float64Array[] = [];
 /** A column of the given length with whatever it held before; `slot` tells a kernel's several columns apart. */
 export function scratch(slot: number, length: number): Float64Array {
   if ((columns[slot]?.length ?? 0) < length) columns[slot] = new Float64Array(length);
-  return columns[slot].subarray(0, length);
+  return columns[slot]!.subarray(0, length);
 }

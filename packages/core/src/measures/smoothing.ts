@@ -8,7 +8,7 @@ function smooth(x: Float64Array, window: number, weight: number, out: Float64Arr
   let seen = 0;
   let state = 0;
   for (let i = 0; i < x.length; i++) {
-    const value = x[i];
+    const value = x[i]!;
     if (value !== value) {
       out[i] = value;
       continue;
@@ -45,11 +45,11 @@ export function trueRange(
   close: Float64Array,
   out: Float64Array,
 ): void {
-  if (out.length > 0) out[0] = high[0] - low[0];
+  if (out.length > 0) out[0] = high[0]! - low[0]!;
   for (let i = 1; i < out.length; i++) {
-    const before = close[i - 1];
-    const top = high[i] > before ? high[i] : before;
-    const bottom = low[i] < before ? low[i] : before;
+    const before = close[i - 1]!;
+    const top = high[i]! > before ? high[i]! : before;
+    const bottom = low[i]! < before ? low[i]! : before;
     out[i] = top - bottom;
   }
 }
@@ -57,5 +57,5 @@ export function trueRange(
 /** x / x one bar ago - 1; NaN at the first bar and after a zero. */
 export function oneBarReturns(x: Float64Array, out: Float64Array): void {
   if (out.length > 0) out[0] = Number.NaN;
-  for (let i = 1; i < out.length; i++) out[i] = x[i - 1] === 0 ? Number.NaN : x[i] / x[i - 1] - 1;
+  for (let i = 1; i < out.length; i++) out[i] = x[i - 1] === 0 ? Number.NaN : x[i]! / x[i - 1]! - 1;
 }

@@ -32,7 +32,7 @@ function ofValue(
 
 /** log x; NaN at or below 0. */
 function logs(x: Float64Array, out: Float64Array): void {
-  for (let i = 0; i < out.length; i++) out[i] = x[i] > 0 ? log(x[i]) : Number.NaN;
+  for (let i = 0; i < out.length; i++) out[i] = x[i]! > 0 ? log(x[i]!) : Number.NaN;
 }
 
 /** Third or fourth standardised moment of the last N one-day returns, with population moments. */
@@ -44,14 +44,14 @@ function shape(moment: 3 | 4): Measure['compute'] {
     oneBarReturns(values[0], returns);
     rollingMoments(returns, window, mean, out);
     for (let i = 0; i < out.length; i++) {
-      const variance = out[i] / window;
+      const variance = out[i]! / window;
       if (!(variance > 0)) {
         out[i] = Number.NaN;
         continue;
       }
       let sum = 0;
       for (let j = i - window + 1; j <= i; j++) {
-        const d = returns[j] - mean[i];
+        const d = returns[j]! - mean[i]!;
         sum += moment === 3 ? d * d * d : d * d * d * d;
       }
       out[i] = sum / window / (moment === 3 ? variance * Math.sqrt(variance) : variance * variance);
@@ -71,8 +71,8 @@ export const trend: readonly Measure[] = [
       rollingMoments(values[0], window, scratch(1, out.length), out);
       const spread = (window * (window * window - 1)) / 12;
       for (let i = 0; i < out.length; i++) {
-        const fit = (slope[i] * slope[i] * spread) / out[i];
-        out[i] = out[i] > 0 ? Math.min(1, fit) : Number.NaN;
+        const fit = (slope[i]! * slope[i]! * spread) / out[i]!;
+        out[i] = out[i]! > 0 ? Math.min(1, fit) : Number.NaN;
       }
     },
   ),
@@ -84,7 +84,7 @@ export const trend: readonly Measure[] = [
       const x = scratch(0, out.length);
       logs(values[0], x);
       rollingLine(x, windows[0], out, scratch(1, out.length));
-      for (let i = 0; i < out.length; i++) out[i] = exp(barsPerYear * out[i]) - 1;
+      for (let i = 0; i < out.length; i++) out[i] = exp(barsPerYear * out[i]!) - 1;
     },
   ),
   ofValue(
@@ -94,7 +94,7 @@ export const trend: readonly Measure[] = [
     ({ values, windows }, out) => {
       out.fill(Number.NaN, 0, windows[0]);
       for (let i = windows[0]; i < out.length; i++) {
-        out[i] = difference(values[0][i], values[0][i - windows[0]]);
+        out[i] = difference(values[0][i]!, values[0][i - windows[0]]!);
       }
     },
     { warmUp: (n) => n },
@@ -110,7 +110,7 @@ export const trend: readonly Measure[] = [
       out.fill(Number.NaN, 0, window - 1);
       for (let i = window - 1; i < out.length; i++) {
         let sum = 0;
-        for (let j = i - window + 1; j <= i; j++) sum += Math.abs(values[0][j] - mean[i]);
+        for (let j = i - window + 1; j <= i; j++) sum += Math.abs(values[0][j]! - mean[i]!);
         out[i] = sum / window;
       }
     },
@@ -132,9 +132,9 @@ export const trend: readonly Measure[] = [
       efficiency(x, windows[0], ratio);
       let state = Number.NaN;
       for (let i = 0; i < out.length; i++) {
-        const weight = (ratio[i] * (2 / 3 - 2 / 31) + 2 / 31) ** 2;
+        const weight = (ratio[i]! * (2 / 3 - 2 / 31) + 2 / 31) ** 2;
         const starts = Number.isNaN(state) && !Number.isNaN(weight);
-        state = starts ? x[i] : state + weight * (x[i] - state);
+        state = starts ? x[i]! : state + weight * (x[i]! - state);
         out[i] = state;
       }
     },
@@ -149,7 +149,7 @@ export const trend: readonly Measure[] = [
       const once = scratch(0, out.length);
       exponential(values[0], window, once);
       exponential(once, window, out);
-      for (let i = 0; i < out.length; i++) out[i] = 2 * once[i] - out[i];
+      for (let i = 0; i < out.length; i++) out[i] = 2 * once[i]! - out[i]!;
     },
     { warmUp: (n) => 2 * n - 2, source: 'P. G. Mulloy, Smoothing Data with Faster Moving Averages (1994)' },
   ),
@@ -164,7 +164,7 @@ export const trend: readonly Measure[] = [
       exponential(values[0], window, once);
       exponential(once, window, twice);
       exponential(twice, window, out);
-      for (let i = 0; i < out.length; i++) out[i] += 3 * (once[i] - twice[i]);
+      for (let i = 0; i < out.length; i++) out[i]! += 3 * (once[i]! - twice[i]!);
     },
     { warmUp: (n) => 3 * n - 3, source: 'P. G. Mulloy, Smoothing Data with Faster Moving Averages (1994)' },
   ),
@@ -175,9 +175,9 @@ export const trend: readonly Measure[] = [
     ({ values, windows, barsPerYear }, out) => {
       const falls = scratch(0, out.length);
       oneBarReturns(values[0], falls);
-      for (let i = 0; i < out.length; i++) falls[i] = falls[i] < 0 ? falls[i] * falls[i] : falls[i] * 0;
+      for (let i = 0; i < out.length; i++) falls[i] = falls[i]! < 0 ? falls[i]! * falls[i]! : falls[i]! * 0;
       rollingAverage(falls, windows[0], out);
-      for (let i = 0; i < out.length; i++) out[i] = Math.sqrt(Math.max(0, out[i]) * barsPerYear);
+      for (let i = 0; i < out.length; i++) out[i] = Math.sqrt(Math.max(0, out[i]!) * barsPerYear);
     },
     { warmUp: (n) => n },
   ),
@@ -242,8 +242,8 @@ export const trend: readonly Measure[] = [
         let top = -Infinity;
         let sum = 0;
         for (let j = i - window + 1; j <= i; j++) {
-          if (!(top >= values[0][j])) top = values[0][j];
-          sum += (values[0][j] / top - 1) ** 2;
+          if (!(top >= values[0][j]!)) top = values[0][j]!;
+          sum += (values[0][j]! / top - 1) ** 2;
         }
         out[i] = Math.sqrt(sum / window);
       }
@@ -257,7 +257,7 @@ export const trend: readonly Measure[] = [
     ({ values: [x], windows: [n], barsPerYear }, out) => {
       out.fill(Number.NaN, 0, n);
       for (let i = n; i < out.length; i++) {
-        const ratio = x[i] / x[i - n];
+        const ratio = x[i]! / x[i - n]!;
         out[i] = ratio > 0 && ratio < Infinity ? power(ratio, barsPerYear / n) - 1 : Number.NaN;
       }
     },
@@ -268,11 +268,11 @@ export const trend: readonly Measure[] = [
 function efficiency(x: Float64Array, window: number, out: Float64Array): void {
   const steps = scratch(2, out.length);
   if (out.length > 0) steps[0] = Number.NaN;
-  for (let i = 1; i < out.length; i++) steps[i] = Math.abs(difference(x[i], x[i - 1]));
+  for (let i = 1; i < out.length; i++) steps[i] = Math.abs(difference(x[i]!, x[i - 1]!));
   rollingSum(steps, window, out);
   for (let i = 0; i < out.length; i++) {
-    const path = out[i];
-    out[i] = path === 0 ? 0 : Math.min(1, Math.abs(difference(x[i], x[i - window])) / path);
+    const path = out[i]!;
+    out[i] = path === 0 ? 0 : Math.min(1, Math.abs(difference(x[i]!, x[i - window]!)) / path);
   }
 }
 
@@ -280,10 +280,10 @@ function efficiency(x: Float64Array, window: number, out: Float64Array): void {
 function varianceRatio(x: Float64Array, i: number, k: number, n: number): number {
   if (k > n) return Number.NaN;
   const first = i - n;
-  const drift = (x[i] - x[first]) / n;
+  const drift = (x[i]! - x[first]!) / n;
   let one = 0;
-  for (let j = first + 1; j <= i; j++) one += (x[j] - x[j - 1] - drift) ** 2;
+  for (let j = first + 1; j <= i; j++) one += (x[j]! - x[j - 1]! - drift) ** 2;
   let many = 0;
-  for (let j = first + k; j <= i; j++) many += (x[j] - x[j - k] - k * drift) ** 2;
+  for (let j = first + k; j <= i; j++) many += (x[j]! - x[j - k]! - k * drift) ** 2;
   return one > 0 ? many / (n - k + 1) / (k * (one / n)) : Number.NaN;
 }

@@ -48,7 +48,7 @@ function weightedAverage(x: Float64Array, window: number, out: Float64Array): vo
   // mean + slope * (N - 1) / 6; the line's value today is mean + slope * (N - 1) / 2.
   const slope = scratch(0, out.length);
   rollingLine(x, window, slope, out);
-  for (let i = 0; i < out.length; i++) out[i] -= (slope[i] * (window - 1)) / 3;
+  for (let i = 0; i < out.length; i++) out[i]! -= (slope[i]! * (window - 1)) / 3;
 }
 
 function band(phrase: string, sign: 1 | -1): Measure {
@@ -64,14 +64,14 @@ function band(phrase: string, sign: 1 | -1): Measure {
       const [window] = windows;
       const squares = scratch(0, out.length);
       rollingMoments(values[0], window, out, squares);
-      for (let i = 0; i < out.length; i++) out[i] += sign * numbers[0] * Math.sqrt(squares[i] / window);
+      for (let i = 0; i < out.length; i++) out[i]! += sign * numbers[0] * Math.sqrt(squares[i]! / window);
     },
   };
 }
 
 function deviation(x: Float64Array, window: number, out: Float64Array): void {
   rollingMoments(x, window, scratch(0, out.length), out);
-  for (let i = 0; i < out.length; i++) out[i] = Math.sqrt(out[i] / window);
+  for (let i = 0; i < out.length; i++) out[i] = Math.sqrt(out[i]! / window);
 }
 
 export const windowMeasures: readonly Measure[] = [
@@ -113,14 +113,14 @@ export const windowMeasures: readonly Measure[] = [
     (x, window, out) => {
       out.fill(Number.NaN, 0, Math.min(window, out.length));
       for (let i = window; i < out.length; i++) {
-        const before = x[i - window];
-        out[i] = before === 0 ? Number.NaN : x[i] / before - 1;
+        const before = x[i - window]!;
+        out[i] = before === 0 ? Number.NaN : x[i]! / before - 1;
       }
     },
     {
       unit: 'fraction',
       warmUp: (n) => n,
-      at: (x, n, i) => (i < n || x[i - n] === 0 ? Number.NaN : x[i] / x[i - n] - 1),
+      at: (x, n, i) => (i < n || x[i - n] === 0 ? Number.NaN : x[i]! / x[i - n]! - 1),
     },
   ),
   ofValue('deviation', 'population standard deviation of the last N', deviation),
@@ -131,7 +131,7 @@ export const windowMeasures: readonly Measure[] = [
       const squares = scratch(0, out.length);
       rollingMoments(x, window, out, squares);
       for (let i = 0; i < out.length; i++) {
-        out[i] = squares[i] > 0 ? (x[i] - out[i]) / Math.sqrt(squares[i] / window) : Number.NaN;
+        out[i] = squares[i]! > 0 ? (x[i]! - out[i]!) / Math.sqrt(squares[i]! / window) : Number.NaN;
       }
     },
     { unit: 'number' },
@@ -156,7 +156,7 @@ export const windowMeasures: readonly Measure[] = [
       rollingMoments(returns, window, scratch(1, out.length), out);
       for (let i = 0; i < out.length; i++) {
         // Returns that differ by less than rounding do not vary (statistics.md).
-        out[i] = out[i] <= window * SAME ** 2 ? 0 * scale : Math.sqrt(out[i] * scale);
+        out[i] = out[i]! <= window * SAME ** 2 ? 0 * scale : Math.sqrt(out[i]! * scale);
       }
     },
   },

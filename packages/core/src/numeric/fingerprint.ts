@@ -7,8 +7,8 @@ export function fingerprint(bytes: Uint8Array): string {
   let a = 0x811c9dc5;
   let b = 0x050c5d1f;
   for (let i = 0; i < bytes.length; i++) {
-    a = Math.imul(a ^ bytes[i], PRIME);
-    b = Math.imul(b ^ bytes[i] ^ (a >>> 24), PRIME);
+    a = Math.imul(a ^ bytes[i]!, PRIME);
+    b = Math.imul(b ^ bytes[i]! ^ (a >>> 24), PRIME);
   }
   const hex = (x: number): string => (x >>> 0).toString(16).padStart(8, '0');
   return hex(a) + hex(b);

@@ -1,33 +1,49 @@
-// Typed columns that grow: records without an object each.
+// Typed columns that grow together: records without an object each.
 
 type Column = Int32Array | Float64Array | Uint8Array | Int8Array;
-type Kind<C extends Column> = new (length: number) => C;
 
-class Growing<C extends Column> {
-  readonly #kind: Kind<C>;
-  #column: C;
-  #length = 0;
+/** Columns of a record, by name. */
+type Columns = { [name: string]: Column };
 
-  constructor(kind: Kind<C>) {
-    this.#kind = kind;
-    this.#column = new kind(256);
+const FIRST_SIZE = 256;
+
+/**
+ * Rows of typed columns under one length. A row is added with {@link add} and then written into the columns at the place it
+ * gives; the columns are others after the next one.
+ */
+export class GrowingRows<C extends Columns> {
+  columns: C;
+  length = 0;
+  #size = FIRST_SIZE;
+
+  /** @param kinds an empty column of each kind */
+  constructor(kinds: C) {
+    this.columns = resized(kinds, FIRST_SIZE);
   }
 
-  push(value: number): void {
-    if (this.#length === this.#column.length) {
-      const larger = new this.#kind(this.#length * 2);
-      larger.set(this.#column);
-      this.#column = larger;
+  /** Makes room for one more row. @returns its place */
+  add(): number {
+    if (this.length === this.#size) {
+      this.#size *= 2;
+      this.columns = resized(this.columns, this.#size);
     }
-    this.#column[this.#length++] = value;
+    return this.length++;
   }
 
-  /** The values so far, as a column of just their length. */
+  /** The rows so far, in columns of just their length. */
   done(): C {
-    return this.#column.slice(0, this.#length) as C;
+    return mapped(this.columns, (column) => column.slice(0, this.length));
   }
 }
 
-export function growing<C extends Column>(kind: Kind<C>): Growing<C> {
-  return new Growing(kind);
+function resized<C extends Columns>(columns: C, size: number): C {
+  return mapped(columns, (column) => {
+    const larger = new (column.constructor as new (length: number) => Column)(size);
+    larger.set(column);
+    return larger;
+  });
+}
+
+function mapped<C extends Columns>(columns: C, change: (column: Column) => Column): C {
+  return Object.fromEntries(Object.entries(columns).map(([name, column]) => [name, change(column)])) as C;
 }

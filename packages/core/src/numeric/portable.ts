@@ -47,8 +47,8 @@ export function log(x: number): number {
     k -= 54;
   }
   float[0] = scaled;
-  k += (words[HIGH_WORD] >>> 20) - 1023;
-  words[HIGH_WORD] = (words[HIGH_WORD] & 0xfffff) | 0x3ff00000;
+  k += (words[HIGH_WORD]! >>> 20) - 1023;
+  words[HIGH_WORD] = (words[HIGH_WORD]! & 0xfffff) | 0x3ff00000;
   let m = float[0];
   if (m > Math.SQRT2) {
     m /= 2;

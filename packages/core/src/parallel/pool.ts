@@ -1,6 +1,13 @@
 // A few workers behind one queue. It knows nothing of the kind of worker: page and runner give it a way to start one.
 
-import type { FromWorker, Signals, ToWorker } from './messages.ts';
+import {
+  calledOff,
+  doneOf,
+  type FromWorker,
+  type SentError,
+  type Signals,
+  type ToWorker,
+} from './messages.ts';
 
 /** A started worker. */
 export interface Link {
@@ -13,8 +20,12 @@ export type Spawn = (message: (message: unknown) => void, failed: (reason: strin
 
 /** Several jobs asked for together. */
 export interface Task<Result> {
-  /** in the jobs' order; rejects with {@link Cancelled}, with a job's own error, or when a worker died twice over one job */
+  /**
+   * in the jobs' order; rejects with {@link Cancelled}, with {@link PoolEnded}, with a job's own error, or when a worker died
+   * twice over one job
+   */
   readonly results: Promise<Result[]>;
+  /** calls off this task alone */
   cancel(): void;
   /** 0 to 1 */
   progress(): number;
@@ -27,6 +38,13 @@ export class Cancelled extends Error {
   }
 }
 
+/** What the tasks of a pool that was ended are rejected with: another pool may do them. */
+export class PoolEnded extends Error {
+  constructor() {
+    super('the pool ended');
+  }
+}
+
 interface Waiting<Job, Result> {
   readonly id: number;
   readonly task: number;
@@ -34,6 +52,7 @@ interface Waiting<Job, Result> {
   readonly done: (result: Result) => void;
   readonly failed: (error: Error) => void;
   deaths: number;
+  calledOff: boolean;
 }
 
 interface Place<Job, Result> {
@@ -61,10 +80,10 @@ export class WorkPool<Setup, Job, Result> {
     this.#spawn = spawn;
     this.#setup = setup;
     this.#places = Array.from({ length: size }, () => ({ link: undefined, working: undefined }));
-    this.#signals = new Int32Array(new SharedArrayBuffer(4 * (size + 1)));
+    this.#signals = new Int32Array(new SharedArrayBuffer(8 * size));
   }
 
-  /** Queues the jobs behind those already asked for. Cancelling a task cancels those before it as well. */
+  /** Queues the jobs behind those already asked for. */
   run(jobs: readonly Job[]): Task<Result> {
     const task = ++this.#lastTask;
     let finished = 0;
@@ -76,7 +95,15 @@ export class WorkPool<Setup, Job, Result> {
               finished++;
               resolve(result);
             };
-            this.#queue.push({ id: ++this.#lastJob, task, job, done, failed: reject, deaths: 0 });
+            this.#queue.push({
+              id: ++this.#lastJob,
+              task,
+              job,
+              done,
+              failed: reject,
+              deaths: 0,
+              calledOff: false,
+            });
           }),
       ),
     );
@@ -84,11 +111,11 @@ export class WorkPool<Setup, Job, Result> {
     this.#dispatch();
     return {
       results,
-      cancel: () => this.#cancelUntil(task),
+      cancel: () => this.#callOff((waiting) => waiting.task === task, new Cancelled()),
       progress: () => {
         let parts = finished;
         this.#places.forEach(({ working }, k) => {
-          if (working?.task === task) parts += Atomics.load(this.#signals, k + 1) / 1000;
+          if (working?.task === task) parts += Atomics.load(this.#signals, doneOf(k)) / 1000;
         });
         return jobs.length === 0 ? 1 : parts / jobs.length;
       },
@@ -100,9 +127,9 @@ export class WorkPool<Setup, Job, Result> {
     for (const place of this.#places.keys()) this.#linkOf(place);
   }
 
-  /** Ends all workers; what is under way is cancelled. */
+  /** Ends all workers at once; what waits and what is under way is rejected with {@link PoolEnded}. */
   end(): void {
-    this.#cancelUntil(this.#lastTask);
+    this.#callOff(() => true, new PoolEnded());
     for (const place of this.#places) {
       place.link?.end();
       place.link = undefined;
@@ -110,11 +137,15 @@ export class WorkPool<Setup, Job, Result> {
     }
   }
 
-  #cancelUntil(task: number): void {
-    if (task + 1 > Atomics.load(this.#signals, 0)) Atomics.store(this.#signals, 0, task + 1);
-    for (const waiting of this.#drop((w) => w.task <= task)) waiting.failed(new Cancelled());
-    for (const { working } of this.#places)
-      if (working && working.task <= task) working.failed(new Cancelled());
+  /** Drops waiting jobs, and tells the workers of those under way that their answer is not wanted. */
+  #callOff(which: (waiting: Waiting<Job, Result>) => boolean, reason: Error): void {
+    for (const waiting of this.#drop(which)) waiting.failed(reason);
+    for (const [k, { working }] of this.#places.entries()) {
+      if (!working || !which(working)) continue;
+      working.calledOff = true;
+      Atomics.store(this.#signals, calledOff(k), 1);
+      working.failed(reason);
+    }
   }
 
   /** Takes jobs that are not begun out of the queue. */
@@ -131,8 +162,9 @@ export class WorkPool<Setup, Job, Result> {
       const next = this.#queue.shift();
       if (!next) return;
       place.working = next;
-      Atomics.store(this.#signals, k + 1, 0);
-      const message: ToWorker<Setup, Job> = { kind: 'job', id: next.id, task: next.task, job: next.job };
+      Atomics.store(this.#signals, doneOf(k), 0);
+      Atomics.store(this.#signals, calledOff(k), 0);
+      const message: ToWorker<Setup, Job> = { kind: 'job', id: next.id, job: next.job };
       this.#linkOf(k).post(message);
     }
   }
@@ -163,7 +195,7 @@ export class WorkPool<Setup, Job, Result> {
     if (!working || working.id !== message.id) return;
     place.working = undefined;
     if (message.kind === 'done') working.done(message.result);
-    else working.failed(new Error(message.message));
+    else working.failed(received(message.error));
     this.#dispatch();
   }
 
@@ -173,10 +205,15 @@ export class WorkPool<Setup, Job, Result> {
     place.link = undefined;
     place.working = undefined;
     link?.end();
-    if (working && working.task >= Atomics.load(this.#signals, 0)) {
+    if (working && !working.calledOff) {
       if (++working.deaths < MOST_DEATHS) this.#queue.unshift(working);
       else working.failed(new Error(reason));
     }
     this.#dispatch();
   }
+}
+
+/** A worker's error with its own name and stack. */
+function received({ name, message, stack }: SentError): Error {
+  return Object.assign(new Error(message), { name, ...(stack !== undefined && { stack }) });
 }

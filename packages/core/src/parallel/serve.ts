@@ -1,7 +1,14 @@
 // The worker's side of a pool.
 
 import type { Continue } from '../simulation/progress.ts';
-import type { FromWorker, Signals, ToWorker } from './messages.ts';
+import {
+  calledOff,
+  doneOf,
+  type FromWorker,
+  type SentError,
+  type Signals,
+  type ToWorker,
+} from './messages.ts';
 
 /** Does one job; `goOn` takes progress and answers whether the job is still wanted. */
 export type Work<Job, Result> = (job: Job, goOn: Continue) => Result | Promise<Result>;
@@ -16,24 +23,30 @@ export function serve<Setup, Job, Result>(
 ): (message: ToWorker<Setup, Job>) => Promise<void> {
   let work: Work<Job, Result> | undefined;
   let signals: Signals = new Int32Array(2);
-  let place = 1;
+  let worker = 0;
   return async (message) => {
     if (message.kind === 'setup') {
       work = prepare(message.setup);
       signals = message.signals;
-      place = message.worker + 1;
+      worker = message.worker;
       return;
     }
-    const { id, task, job } = message;
+    const { id, job } = message;
     const goOn: Continue = (done) => {
-      Atomics.store(signals, place, Math.round(done * 1000));
-      return task >= Atomics.load(signals, 0);
+      Atomics.store(signals, doneOf(worker), Math.round(done * 1000));
+      return Atomics.load(signals, calledOff(worker)) === 0;
     };
     try {
       if (!work) throw new Error('a job came before the setup');
       post({ kind: 'done', id, result: await work(job, goOn) });
     } catch (error) {
-      post({ kind: 'failed', id, message: error instanceof Error ? error.message : String(error) });
+      post({ kind: 'failed', id, error: sent(error) });
     }
   };
+}
+
+function sent(error: unknown): SentError {
+  return error instanceof Error
+    ? { name: error.name, message: error.message, stack: error.stack }
+    : { name: 'Error', message: String(error), stack: undefined };
 }

@@ -59,20 +59,20 @@ const SPAN_SLACK = 5;
 export function marketCalendar(columns: readonly Int32Array[]): Int32Array {
   const filled = columns.filter((days) => days.length > 0);
   if (filled.length === 0) return new Int32Array(0);
-  const first = Math.min(...filled.map((days) => days[0]));
-  const last = Math.max(...filled.map((days) => days[days.length - 1]));
+  const first = Math.min(...filled.map((days) => days[0]!));
+  const last = Math.max(...filled.map((days) => days[days.length - 1]!));
   const bars = new Int32Array(last - first + 1);
   const listed = new Int32Array(last - first + 2);
   for (const days of filled) {
-    for (let i = 0; i < days.length; i++) bars[days[i] - first]++;
-    listed[days[0] - first]++;
-    listed[days[days.length - 1] - first + 1]--;
+    for (let i = 0; i < days.length; i++) bars[days[i]! - first]!++;
+    listed[days[0]! - first]!++;
+    listed[days[days.length - 1]! - first + 1]!--;
   }
   const calendar: number[] = [];
   let now = 0;
   for (let k = 0; k < bars.length; k++) {
-    now += listed[k];
-    if (bars[k] * 3 >= now && bars[k] > 0) calendar.push(first + k);
+    now += listed[k]!;
+    if (bars[k]! * 3 >= now && bars[k]! > 0) calendar.push(first + k);
   }
   return Int32Array.from(calendar);
 }
@@ -97,22 +97,22 @@ function jumps({ day, open, high, low, close, factor }: Bars): Finding[] {
   const isValue = high.every((h, i) => h === low[i]);
   const usual = usualMove(close);
   for (let i = 1; i < day.length; i++) {
-    const ratio = close[i] / close[i - 1];
+    const ratio = close[i]! / close[i - 1]!;
     const size = Math.abs(Math.log(ratio));
     if (size < LEAST_TICK) continue;
-    const gapped = open[i] / close[i - 1];
+    const gapped = open[i]! / close[i - 1]!;
     const split = SPLITS.find(
       (x) => Math.abs(gapped / x - 1) < SPLIT_SLACK && Math.abs(ratio / x - 1) < 3 * SPLIT_SLACK,
     );
-    const back = i + 1 < day.length ? close[i + 1] / close[i - 1] : Number.NaN;
+    const back = i + 1 < day.length ? close[i + 1]! / close[i - 1]! : Number.NaN;
     if (size > TICK_SIZE * usual && Math.abs(Math.log(back)) < size / 4) {
-      found.push({ kind: 'bad-tick', from: day[i], to: day[i], count: 1, ratio });
+      found.push({ kind: 'bad-tick', from: day[i]!, to: day[i]!, count: 1, ratio });
       i++; // the way back is not another
     } else if (split !== undefined && size > 3 * usual && !isValue) {
       // Where the factor changes too, prices were adjusted already: it is the factor that is wrong.
-      const adjusted = factor !== undefined && Math.abs(factor[i] / factor[i - 1] - 1) > SPLIT_SLACK;
+      const adjusted = factor !== undefined && Math.abs(factor[i]! / factor[i - 1]! - 1) > SPLIT_SLACK;
       const kind = adjusted ? 'factor-break' : 'split';
-      found.push({ kind, from: day[i], to: day[i], count: 1, ratio: split });
+      found.push({ kind, from: day[i]!, to: day[i]!, count: 1, ratio: split });
     }
   }
   return found;
@@ -121,9 +121,9 @@ function jumps({ day, open, high, low, close, factor }: Bars): Finding[] {
 /** The median absolute log return. */
 function usualMove(close: Float64Array): number {
   const moves = new Float64Array(Math.max(0, close.length - 1));
-  for (let i = 0; i < moves.length; i++) moves[i] = Math.abs(Math.log(close[i + 1] / close[i]));
+  for (let i = 0; i < moves.length; i++) moves[i] = Math.abs(Math.log(close[i + 1]! / close[i]!));
   moves.sort();
-  return moves.length > 0 ? moves[moves.length >> 1] : 0;
+  return moves.length > 0 ? moves[moves.length >> 1]! : 0;
 }
 
 /** Sessions within the series' life on which it has no bar, one finding a stretch. */
@@ -134,9 +134,9 @@ function gaps(days: Int32Array, calendar: Int32Array): Finding[] {
   let count = 0;
   let to = 0;
   for (const session of calendar) {
-    if (session < days[0]) continue;
-    if (session > days[days.length - 1]) break;
-    while (i < days.length && days[i] < session) i++;
+    if (session < days[0]!) continue;
+    if (session > days[days.length - 1]!) break;
+    while (i < days.length && days[i]! < session) i++;
     if (days[i] === session) {
       if (count > 0) found.push({ kind: 'gap', from, to, count });
       count = 0;
@@ -160,7 +160,7 @@ function runs({ day, high, low, close, volume }: Bars): Finding[] {
         continue;
       }
       if (start >= 0 && i - start >= least) {
-        found.push({ kind, from: day[start], to: day[i - 1], count: i - start });
+        found.push({ kind, from: day[start]!, to: day[i - 1]!, count: i - start });
       }
       start = -1;
     }
@@ -168,26 +168,26 @@ function runs({ day, high, low, close, volume }: Bars): Finding[] {
   run('stale', LEAST_STALE, (i) => i > 0 && close[i] === close[i - 1]);
   // A gauge or an index has no volume at all, and a series of closes no ranges: that is their kind, not a fault.
   if (volume.some((v) => v > 0)) run('no-volume', LEAST_RUN, (i) => volume[i] === 0);
-  if (high.some((h, i) => h > low[i])) run('no-range', LEAST_RUN, (i) => high[i] === low[i]);
+  if (high.some((h, i) => h > low[i]!)) run('no-range', LEAST_RUN, (i) => high[i] === low[i]);
   return found;
 }
 
 function ends(days: Int32Array, calendar: Int32Array): Finding[] {
   const found: Finding[] = [];
-  const first = days[0];
-  const last = days[days.length - 1];
+  const first = days[0]!;
+  const last = days[days.length - 1]!;
   const before = calendar.filter((day) => day < first);
   const after = calendar.filter((day) => day > last);
   if (before.length > SPAN_SLACK) {
     found.push({
       kind: 'starts-late',
-      from: calendar[0],
-      to: before[before.length - 1],
+      from: calendar[0]!,
+      to: before[before.length - 1]!,
       count: before.length,
     });
   }
   if (after.length > SPAN_SLACK) {
-    found.push({ kind: 'ends-early', from: after[0], to: after[after.length - 1], count: after.length });
+    found.push({ kind: 'ends-early', from: after[0]!, to: after[after.length - 1]!, count: after.length });
   }
   return found;
 }

@@ -17,8 +17,8 @@ const WEEKS = 53;
 /** The years in which the series lived. @param calendar the market's sessions, rising */
 export function gapCalendar(days: Int32Array, calendar: Int32Array): GapYear[] {
   const years = new Map<number, GapYear>();
-  const first = days[0];
-  const last = days[days.length - 1];
+  const first = days[0]!;
+  const last = days[days.length - 1]!;
   let i = 0;
   for (const session of calendar) {
     if (!(session >= first && session <= last)) continue;
@@ -30,11 +30,11 @@ export function gapCalendar(days: Int32Array, calendar: Int32Array): GapYear[] {
       firstMissing: new Int32Array(WEEKS),
     };
     years.set(year, row);
-    row.sessions[week]++;
-    while (days[i] < session) i++;
+    row.sessions[week]!++;
+    while (days[i]! < session) i++;
     if (days[i] === session) continue;
     if (row.missing[week] === 0) row.firstMissing[week] = session;
-    row.missing[week]++;
+    row.missing[week]!++;
   }
   return [...years.values()];
 }

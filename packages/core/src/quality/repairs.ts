@@ -21,8 +21,6 @@ export type Repair =
   /** looked at and found right: the finding is not shown again */
   | { readonly kind: 'accept'; readonly day: Day; readonly finding: FindingKind };
 
-const PRICES = ['open', 'high', 'low', 'close'] as const;
-
 function placeOf(days: Int32Array, day: Day): number {
   const place = countUntil(days, day) - 1;
   return days[place] === day ? place : -1;
@@ -36,7 +34,7 @@ function fitting(bars: Bars, repairs: readonly Repair[]): Repair[] {
     if (place < 0 || bars.close[place] !== repair.close) return false;
     if (repair.kind === 'split') return isSaneFactor(repair.ratio);
     if (repair.kind === 'dividend') {
-      return repair.amount >= 0 && (place === 0 || repair.amount < bars.close[place - 1]);
+      return repair.amount >= 0 && (place === 0 || repair.amount < bars.close[place - 1]!);
     }
     return true;
   });
@@ -59,27 +57,26 @@ export function repairedBars(bars: Bars, repairs: readonly Repair[]): Bars {
     const place = placeOf(bars.day, repair.day);
     if (repair.kind === 'drop') dropped[place] = 1;
     else if (place > 0 && repair.kind === 'split') {
-      price[place - 1] *= repair.ratio;
-      shares[place - 1] *= repair.ratio;
+      price[place - 1]! *= repair.ratio;
+      shares[place - 1]! *= repair.ratio;
     } else if (place > 0 && repair.kind === 'dividend') {
-      price[place - 1] *= 1 - repair.amount / bars.close[place - 1];
+      price[place - 1]! *= 1 - repair.amount / bars.close[place - 1]!;
     }
   }
   for (let i = size - 2; i >= 0; i--) {
-    price[i] *= price[i + 1];
-    shares[i] *= shares[i + 1];
+    price[i]! *= price[i + 1]!;
+    shares[i]! *= shares[i + 1]!;
   }
   const kept = bars.day.map((_day, i) => (dropped[i] ? -1 : i)).filter((i) => i >= 0);
   const scaled = (column: Float64Array, scale: Float64Array, up: boolean): Float64Array =>
-    Float64Array.from(kept, (i) => (up ? column[i] * scale[i] : column[i] / scale[i]));
+    Float64Array.from(kept, (i) => (up ? column[i]! * scale[i]! : column[i]! / scale[i]!));
   const factor = bars.factor ?? new Float64Array(size).fill(1);
-  const [open, high, low, close] = PRICES.map((name) => scaled(bars[name], price, true));
   const repaired = {
-    day: Int32Array.from(kept, (i) => bars.day[i]),
-    open,
-    high,
-    low,
-    close,
+    day: Int32Array.from(kept, (i) => bars.day[i]!),
+    open: scaled(bars.open, price, true),
+    high: scaled(bars.high, price, true),
+    low: scaled(bars.low, price, true),
+    close: scaled(bars.close, price, true),
     volume: scaled(bars.volume, shares, false),
     factor: scaled(factor, price, true),
   };

@@ -1,36 +1,32 @@
-// The account: cash, the positions held, and what happens to both (simulation.md 2.6, 4 and 6).
+// The account: cash, and what the positions of all books do to it (simulation.md 2.6, 4 and 6).
 
-import type { Bars } from '../bars/bars.ts';
+import type { Book } from './book.ts';
 import { commissionOf } from './costs.ts';
 import type { Journal } from './journal.ts';
-import type { Plan } from './plan.ts';
-import { type Position, sawPrice, seesWholeBar } from './position.ts';
+import type { AccountPlan } from './plan.ts';
+import type { Position } from './position.ts';
 import type { ExitReason, LedgerKind, Marks } from './records.ts';
 
 export class Account {
   cash = 0;
   /** at the last mark */
   equity: number;
-  /** held, oldest first */
-  readonly positions: Position[] = [];
   /** in the order they were closed */
   readonly closed: Position[] = [];
   readonly marks: Marks;
-  readonly #held: (Position | undefined)[];
-  readonly #plan: Plan;
-  readonly #bars: readonly Bars[];
+  readonly #books: readonly Book[];
+  readonly #plan: AccountPlan;
   readonly #journal: Journal;
   /** shorts held at the last mark, and the cash then free, for the carry since */
   readonly #markedShorts: Position[] = [];
   #markedFree: number;
 
-  constructor(plan: Plan, journal: Journal) {
+  constructor(plan: AccountPlan, books: readonly Book[], journal: Journal) {
     const { calendar } = plan;
     const ticks = calendar.length;
     this.#plan = plan;
-    this.#bars = plan.bars;
     this.#journal = journal;
-    this.#held = new Array(plan.symbols.length).fill(undefined);
+    this.#books = books;
     this.marks = {
       day: calendar,
       equity: new Float64Array(ticks),
@@ -41,87 +37,75 @@ export class Account {
     };
     this.equity = plan.capital;
     this.#markedFree = plan.capital;
-    this.pay(ticks > 0 ? calendar[0] : 0, 'deposit', -1, 0, plan.capital);
-  }
-
-  /** The position in an instrument, if one is held. */
-  held(instrument: number): Position | undefined {
-    return this.#held[instrument];
+    this.pay(ticks > 0 ? calendar[0]! : 0, 'deposit', -1, -1, 0, plan.capital);
   }
 
   /** Moves every position on to its bar of the day, where it has one. */
   startDay(day: number): void {
-    for (const p of this.positions) {
-      const days = this.#bars[p.instrument].day;
-      p.hasBar = p.bar + 1 < days.length && days[p.bar + 1] === day;
-      if (p.hasBar) p.bar++;
-    }
-  }
-
-  /** Every movement of cash passes here, and so stands in the ledger. */
-  pay(day: number, kind: LedgerKind, instrument: number, shares: number, amount: number): void {
-    this.cash += amount;
-    this.#journal.moved(day, kind, instrument, shares, amount);
-  }
-
-  open(p: Position): void {
-    this.pay(p.entryDay, 'trade', p.instrument, p.sign * p.shares, -p.sign * p.shares * p.entryPrice);
-    if (p.commission !== 0) this.pay(p.entryDay, 'commission', p.instrument, 0, -p.commission);
-    this.positions.push(p);
-    this.#held[p.instrument] = p;
+    for (const book of this.#books) book.startDay(day);
   }
 
   /**
-   * Takes the position's money in; it stays in the list until {@link sweep}.
-   * @param atOpen an order filled at the open: the bar on which it leaves is not counted as held
+   * Every movement of cash passes here, and so stands in the ledger.
+   * @param part the strategy's, @param instrument whose it is; -1 for the account itself
    */
-  close(p: Position, day: number, price: number, reason: ExitReason, atOpen: boolean): void {
+  pay(day: number, kind: LedgerKind, part: number, instrument: number, shares: number, amount: number): void {
+    this.cash += amount;
+    this.#journal.moved(day, kind, part, instrument, shares, amount);
+  }
+
+  open(book: Book, p: Position): void {
+    const { part, instrument, entryDay, commission } = p;
+    const { sign } = p.side;
+    this.pay(entryDay, 'trade', part, instrument, sign * p.shares, -sign * p.shares * p.entryPrice);
+    if (commission !== 0) this.pay(entryDay, 'commission', part, instrument, 0, -commission);
+    book.add(p);
+  }
+
+  /**
+   * Takes the position's money in; it stays in its book's list until that is swept.
+   * @param atOpen an order filled at the open: the bar of the exit is not counted as held
+   */
+  close(book: Book, p: Position, day: number, price: number, reason: ExitReason, atOpen: boolean): void {
     p.exitDay = day;
     p.exitPrice = price;
     p.exitReason = reason;
     p.barsHeld = p.bar - p.entryBar + (p.atOpen ? 1 : 0) - (atOpen ? 1 : 0);
     const commission = commissionOf(this.#plan.commission, p.shares, price);
     p.commission += commission;
-    this.pay(day, 'trade', p.instrument, -p.sign * p.shares, p.sign * p.shares * price);
-    if (commission !== 0) this.pay(day, 'commission', p.instrument, 0, -commission);
-    this.#held[p.instrument] = undefined;
+    const { sign } = p.side;
+    this.pay(day, 'trade', p.part, p.instrument, -sign * p.shares, sign * p.shares * price);
+    if (commission !== 0) this.pay(day, 'commission', p.part, p.instrument, 0, -commission);
+    book.release(p);
     this.closed.push(p);
-  }
-
-  /** Drops the positions closed since the last sweep. */
-  sweep(): void {
-    const { positions } = this;
-    let kept = 0;
-    for (const p of positions) if (p.exitReason === undefined) positions[kept++] = p;
-    positions.length = kept;
   }
 
   /** Section 4: cash - 2 * value of shorts + (leverage - 1) * E. */
   buyingPower(base: number): number {
     let shorts = 0;
-    for (const p of this.positions) if (p.sign === -1) shorts += p.value;
+    for (const book of this.#books) shorts += book.shortValue();
     return this.cash - 2 * shorts + (this.#plan.leverage - 1) * base;
   }
 
   /** Section 6: interest on free cash and borrow cost, with the last mark's values and rates. */
   carry(t: number): void {
     const { calendar, cashRate, marginRate, borrowRate } = this.#plan;
-    const yearPart = (calendar[t] - calendar[t - 1]) / 365;
-    const rate = this.#markedFree > 0 ? cashRate[t - 1] : marginRate[t - 1];
+    const yearPart = (calendar[t]! - calendar[t - 1]!) / 365;
+    const rate = this.#markedFree > 0 ? cashRate[t - 1]! : marginRate[t - 1]!;
     const interest = this.#markedFree * (rate / 100) * yearPart;
-    if (interest !== 0 && Number.isFinite(interest)) this.pay(calendar[t], 'interest', -1, 0, interest);
+    if (interest !== 0 && Number.isFinite(interest)) this.pay(calendar[t]!, 'interest', -1, -1, 0, interest);
     if (borrowRate[t - 1] === 0) return;
     for (const p of this.#markedShorts) {
-      const cost = p.value * (borrowRate[t - 1] / 100) * yearPart;
+      const cost = p.value * (borrowRate[t - 1]! / 100) * yearPart;
       p.carry += cost;
-      this.pay(calendar[t], 'borrow', p.instrument, 0, -cost);
+      this.pay(calendar[t]!, 'borrow', p.part, p.instrument, 0, -cost);
     }
   }
 
   /** Cash and positions at their last closes. */
   worth(): number {
     let sum = this.cash;
-    for (const p of this.positions) sum += p.sign * this.#valueOf(p);
+    for (const book of this.#books) sum = book.worthOnTopOf(sum);
     return sum;
   }
 
@@ -129,19 +113,13 @@ export class Account {
   mark(t: number): void {
     let long = 0;
     let short = 0;
+    let count = 0;
     this.#markedShorts.length = 0;
-    for (const p of this.positions) {
-      p.value = this.#valueOf(p);
-      if (p.sign === 1) long += p.value;
-      else {
-        short += p.value;
-        this.#markedShorts.push(p);
-      }
-      if (seesWholeBar(p)) {
-        const b = this.#bars[p.instrument];
-        sawPrice(p, b.low[p.bar]);
-        sawPrice(p, b.high[p.bar]);
-      }
+    for (const book of this.#books) {
+      book.mark(this.#markedShorts);
+      long += book.long;
+      short += book.short;
+      count += book.positions.length;
     }
     const { marks } = this;
     this.equity = this.cash + long - short;
@@ -150,10 +128,6 @@ export class Account {
     marks.cash[t] = this.cash;
     marks.long[t] = long;
     marks.short[t] = short;
-    marks.positions[t] = this.positions.length;
-  }
-
-  #valueOf(p: Position): number {
-    return p.shares * this.#bars[p.instrument].close[p.bar];
+    marks.positions[t] = count;
   }
 }

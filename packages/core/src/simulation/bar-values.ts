@@ -1,9 +1,10 @@
 // What the day loop reads of a rule at single bars: columns, asked for when the first bar of an instrument is.
 
-import { type Operand, UNDEFINED } from '../rules/columns.ts';
-import type { Evaluator } from '../rules/evaluate.ts';
-import { compilePositionRule, type PositionRule, readsPosition } from '../rules/positions.ts';
-import type { Node } from '../rules/tree.ts';
+import type { Operand } from '../evaluation/columns.ts';
+import type { Evaluator } from '../evaluation/evaluate.ts';
+import { compilePositionRule, type PositionRule, readsPosition } from '../evaluation/positions.ts';
+import { UNDEFINED } from '../evaluation/truth.ts';
+import type { Node } from '../language/tree.ts';
 import type { Position } from './position.ts';
 
 /** A value at an instrument's bar; NaN where undefined. */
@@ -23,12 +24,12 @@ export class BarValues {
       column = this.#evaluator.values(this.#node, instrument);
       this.#columns[instrument] = column;
     }
-    return typeof column === 'number' ? column : column[bar];
+    return typeof column === 'number' ? column : column[bar]!;
   }
 }
 
-/** A leave rule's truth at a position's bar. */
-export class LeaveRule {
+/** An exit rule's truth at a position's bar. */
+export class ExitRule {
   readonly #evaluator: Evaluator;
   readonly #node: Node;
   readonly #readsPosition: boolean;

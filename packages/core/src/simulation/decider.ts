@@ -1,23 +1,21 @@
-// What is decided at a day's close: who leaves, who enters, in which order (simulation.md 3).
+// What one strategy decides at a day's close: its exits, its entries and their order (simulation.md 3).
 
 import type { Bars } from '../bars/bars.ts';
 import { countUntil } from '../days/calendar.ts';
-import { TRUE } from '../rules/columns.ts';
-import type { Account } from './account.ts';
+import { TRUE } from '../evaluation/truth.ts';
+import type { Book } from './book.ts';
 import { Entries } from './entries.ts';
 import type { Journal } from './journal.ts';
-import type { Plan, SidePlan } from './plan.ts';
+import type { AccountPlan, SidePlan } from './plan.ts';
 import type { Position } from './position.ts';
 import { reachesStop, reachesTarget, stopInForce, stopReason } from './protection.ts';
 import type { ExitReason } from './records.ts';
 import { reviewDays } from './reviews.ts';
 
 export class Decider {
-  /** the entries decided on, waiting for their fill */
-  readonly queue: Entries;
-  readonly #plan: Plan;
+  readonly #account: AccountPlan;
   readonly #bars: readonly Bars[];
-  readonly #account: Account;
+  readonly #book: Book;
   readonly #journal: Journal;
   readonly #sides: readonly SidePlan[];
   /** for each side, 1 on the days a rotation reviews */
@@ -28,49 +26,50 @@ export class Decider {
   #keptOn = -1;
   #keptOf: SidePlan | undefined;
 
-  constructor(plan: Plan, account: Account, journal: Journal) {
-    this.#plan = plan;
-    this.#bars = plan.bars;
+  constructor(account: AccountPlan, book: Book, journal: Journal) {
     this.#account = account;
+    this.#bars = account.bars;
+    this.#book = book;
     this.#journal = journal;
-    this.#sides = [plan.long, plan.short].filter((side) => side !== undefined);
-    this.#reviews = this.#sides.map(({ rotation }) => rotation && reviewDays(rotation.review, plan.calendar));
-    this.queue = new Entries(plan);
-    this.#eligible = new Entries(plan);
+    this.#sides = book.plan.sides;
+    this.#reviews = this.#sides.map(
+      ({ rotation }) => rotation && reviewDays(rotation.review, account.calendar),
+    );
+    this.#eligible = new Entries(this.#sides);
   }
 
   /** Section 3.1, for every position; an exit still waiting for its bar keeps its reason. */
   queueExits(t: number): void {
-    for (const p of this.#account.positions) {
+    for (const p of this.#book.positions) {
       if (p.queued !== undefined) continue;
       p.queued = this.#exitReason(p, t);
-      if (p.queued !== undefined) p.queuedOn = this.#plan.calendar[t];
+      if (p.queued !== undefined) p.queuedOn = this.#account.calendar[t];
     }
   }
 
   /** Sections 3.2 to 3.4: fills the queue with the day's entries, in the order in which they will be filled. */
   queueEntries(t: number): void {
-    const { queue } = this;
+    const { queue, part } = this.#book;
     queue.count = 0;
-    queue.day = this.#plan.calendar[t];
+    queue.day = this.#account.calendar[t]!;
     for (let s = 0; s < this.#sides.length; s++) {
-      const side = this.#sides[s];
+      const side = this.#sides[s]!;
       if (side.rotation && this.#reviews[s]?.[t] !== 1) continue;
       const { start, instrument } = side.candidates;
       const from = queue.count;
-      for (let c = start[t]; c < start[t + 1]; c++) {
-        const k = instrument[c];
-        if (!this.#mayEnter(k, side.sign)) continue;
+      for (let c = start[t]!; c < start[t + 1]!; c++) {
+        const k = instrument[c]!;
+        if (!this.#mayEnter(k, side)) continue;
         if (this.#sides.length > 1 && this.#onBothSides(k, t)) {
-          const rank = side.rank ? side.rank.values[c] : Number.NaN;
-          this.#journal.decided(queue.day, k, side.sign, rank, 'both-sides');
+          const rank = side.rank ? side.rank.values[c]! : Number.NaN;
+          this.#journal.decided(queue.day, part, k, side.sign, rank, 'both-sides');
           continue;
         }
-        queue.append(side, c);
+        queue.append(s, c);
       }
       if (side.rank) {
         queue.dropUndefinedRanks(from, (n) =>
-          this.#journal.decided(queue.day, queue.instrument[n], queue.sign[n], Number.NaN, 'no-rank'),
+          this.#journal.decided(queue.day, part, queue.instrument[n]!, side.sign, Number.NaN, 'no-rank'),
         );
         queue.sortByRank(from, side.rank.highestFirst);
       }
@@ -78,24 +77,24 @@ export class Decider {
     }
   }
 
-  /** The first reason to leave that holds at this close. */
+  /** The first reason for an exit that holds at this close. */
   #exitReason(p: Position, t: number): ExitReason | undefined {
     const { side } = p;
     if (p.hasBar) {
-      const close = this.#bars[p.instrument].close[p.bar];
+      const close = this.#bars[p.instrument]!.close[p.bar]!;
       if (side.trigger === 'close') {
-        if (reachesStop(close, stopInForce(p), p.sign)) return stopReason(p);
-        if (reachesTarget(close, p.target, p.sign)) return 'target';
+        if (reachesStop(close, stopInForce(p), side.sign)) return stopReason(p);
+        if (reachesTarget(close, p.target, side.sign)) return 'target';
       }
-      if (side.leave && side.leave.at(p) === TRUE) return 'rule';
+      if (side.exit && side.exit.at(p) === TRUE) return 'rule';
       const barsHeld = p.bar - p.entryBar + (p.atOpen ? 1 : 0);
       if (side.barsLimit !== undefined && barsHeld >= side.barsLimit) return 'time';
     }
     if (side.rotation && this.#reviews[this.#sides.indexOf(side)]?.[t] === 1) {
       if (!this.#staysRanked(side, p, t)) return 'rank';
     }
-    const { limits, calendar } = this.#plan;
-    if (limits.afterMembership === 'exit' && !this.#plan.isMember(p.instrument, calendar[t])) {
+    const { limits, isMember } = this.#book.plan;
+    if (limits.afterMembership === 'exit' && !isMember(p.instrument, this.#account.calendar[t]!)) {
       return 'membership';
     }
     return undefined;
@@ -110,16 +109,17 @@ export class Decider {
       eligible.fillRanked(side, t);
       this.#kept.clear();
       const places = Math.min(side.rotation?.keep ?? 0, eligible.count);
-      for (let n = 0; n < places; n++) this.#kept.add(eligible.instrument[n]);
+      for (let n = 0; n < places; n++) this.#kept.add(eligible.instrument[n]!);
     }
     return this.#kept.has(p.instrument);
   }
 
   /** Not held, or held on the other side with an exit that fills at the same moment (section 3.2). */
-  #mayEnter(instrument: number, sign: 1 | -1): boolean {
-    const p = this.#account.held(instrument);
+  #mayEnter(instrument: number, side: SidePlan): boolean {
+    const { plan } = this.#book;
+    const p = this.#book.held(instrument);
     if (!p) return true;
-    return p.queued !== undefined && p.sign !== sign && this.#plan.leave === this.#plan.enter;
+    return p.queued !== undefined && p.side !== side && plan.exit === plan.enter;
   }
 
   /** Section 3.3: whether both sides' entry rules are true of the instrument today. */
@@ -136,7 +136,7 @@ export class Decider {
   /** `hold` less the positions that stay. */
   #freeSlots(side: SidePlan): number {
     let staying = 0;
-    for (const p of this.#account.positions) if (p.sign === side.sign && p.queued === undefined) staying++;
+    for (const p of this.#book.positions) if (p.side === side && p.queued === undefined) staying++;
     return Math.max(0, (side.rotation?.hold ?? 0) - staying);
   }
 }

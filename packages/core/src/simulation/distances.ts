@@ -1,8 +1,9 @@
 // How far a strategy's stops and targets stand from the price now: the median over the instruments of the universe.
 
+import type { Bars } from '../bars/bars.ts';
 import { medianOf } from '../statistics/distribution.ts';
-import type { Plan, SidePlan } from './plan.ts';
-import { stopLevel, targetLevel } from './protection.ts';
+import type { SidePlan } from './plan.ts';
+import { type EntryLevels, levelsAtEntry } from './protection.ts';
 
 /** Fractions of the price, in the position's favour: a long stop 8% below is -0.08. Undefined for what is not set. */
 export interface Distances {
@@ -11,29 +12,25 @@ export interface Distances {
   readonly target?: number;
 }
 
-/** @param bars the last bar of each instrument that counts, as [instrument, bar] */
+/** @param latest the last bar of each instrument that counts, as [instrument, bar] */
 export function distancesOf(
-  plan: Plan,
+  bars: readonly Bars[],
   side: SidePlan,
-  bars: readonly (readonly [number, number])[],
+  latest: readonly (readonly [number, number])[],
 ): Distances {
-  const median = (levelAt: (price: number, instrument: number, bar: number) => number): number =>
+  const levels = latest.map(([instrument, bar]) => {
+    const price = bars[instrument]!.close[bar]!;
+    return { price, ...levelsAtEntry(side, price, instrument, bar) };
+  });
+  const median = (name: keyof EntryLevels): number =>
     medianOf(
-      bars.flatMap(([instrument, bar]) => {
-        const price = plan.bars[instrument].close[bar];
-        const distance = (levelAt(price, instrument, bar) / price - 1) * side.sign;
-        return Number.isNaN(distance) ? [] : [distance];
-      }),
+      levels
+        .map(({ price, [name]: level }) => (level / price - 1) * side.sign)
+        .filter((distance) => !Number.isNaN(distance)),
     );
-  const { initial, trail, target, sign } = side;
   return {
-    ...(initial && { initial: median((p, k, bar) => stopLevel(initial, p, sign, k, bar)) }),
-    ...(trail && { trail: median((p, k, bar) => stopLevel(trail, p, sign, k, bar)) }),
-    ...(target && {
-      target: median((p, k, bar) => {
-        const stop = initial ? stopLevel(initial, p, sign, k, bar) : Number.NaN;
-        return targetLevel(side, p, stop, k, bar);
-      }),
-    }),
+    ...(side.initial && { initial: median('initialStop') }),
+    ...(side.trail && { trail: median('trail') }),
+    ...(side.target && { target: median('target') }),
   };
 }

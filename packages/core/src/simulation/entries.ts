@@ -2,7 +2,7 @@
 // from day to day: most candidates of most days are refused, so they must cost nothing but their log line.
 
 import { same } from '../numeric/compare.ts';
-import type { Plan, SidePlan } from './plan.ts';
+import type { SidePlan } from './plan.ts';
 
 /** Days with more entries than this are sorted by the platform, whose sort makes arrays; the others in place. */
 const INSERTION_IS_FASTER = 48;
@@ -16,36 +16,47 @@ export class Entries {
   readonly bar: Int32Array;
   /** the tick of its next bar, -1 without one */
   readonly next: Int32Array;
-  /** 1 long, -1 short */
+  /** the place of its side among the strategy's */
+  readonly side: Uint8Array;
+  /** its sign: 1 long, -1 short */
   readonly sign: Int8Array;
+  readonly sides: readonly SidePlan[];
   /** the rank value, NaN without one */
   readonly rank: Float64Array;
 
-  /** Room for the candidates of the plan's busiest day. */
-  constructor(plan: Plan) {
+  /** Room for the candidates of the strategy's busiest day. */
+  constructor(sides: readonly SidePlan[]) {
+    this.sides = sides;
     let most = 0;
-    for (const side of [plan.long, plan.short]) {
-      if (!side) continue;
+    for (const side of sides) {
       const { start } = side.candidates;
       let largest = 0;
-      for (let t = 0; t + 1 < start.length; t++) largest = Math.max(largest, start[t + 1] - start[t]);
+      for (let t = 0; t + 1 < start.length; t++) largest = Math.max(largest, start[t + 1]! - start[t]!);
       most += largest;
     }
     this.instrument = new Int32Array(most);
     this.bar = new Int32Array(most);
     this.next = new Int32Array(most);
+    this.side = new Uint8Array(most);
     this.sign = new Int8Array(most);
     this.rank = new Float64Array(most);
   }
 
-  /** Appends a candidate of the side; `c` is its place among the side's candidates. */
-  append({ candidates, rank, sign }: SidePlan, c: number): void {
+  /** The side of an entry. */
+  sideAt(n: number): SidePlan {
+    return this.sides[this.side[n]!]!;
+  }
+
+  /** Appends a candidate of a side; `c` is its place among the side's candidates. */
+  append(s: number, c: number): void {
+    const { candidates, rank, sign } = this.sides[s]!;
     const n = this.count++;
-    this.instrument[n] = candidates.instrument[c];
-    this.bar[n] = candidates.bar[c];
-    this.next[n] = candidates.next[c];
+    this.instrument[n] = candidates.instrument[c]!;
+    this.bar[n] = candidates.bar[c]!;
+    this.next[n] = candidates.next[c]!;
+    this.side[n] = s;
     this.sign[n] = sign;
-    this.rank[n] = rank ? rank.values[c] : Number.NaN;
+    this.rank[n] = rank ? rank.values[c]! : Number.NaN;
   }
 
   drop(n: number): void {
@@ -53,15 +64,17 @@ export class Entries {
     this.instrument.copyWithin(n, n + 1, last + 1);
     this.bar.copyWithin(n, n + 1, last + 1);
     this.next.copyWithin(n, n + 1, last + 1);
+    this.side.copyWithin(n, n + 1, last + 1);
     this.sign.copyWithin(n, n + 1, last + 1);
     this.rank.copyWithin(n, n + 1, last + 1);
   }
 
-  /** The side's candidates of a tick in the order of their ranks, without those that have none. */
+  /** A side's candidates of a tick in the order of their ranks, without those that have none. */
   fillRanked(side: SidePlan, t: number): void {
     const { start } = side.candidates;
+    const s = this.sides.indexOf(side);
     this.count = 0;
-    for (let c = start[t]; c < start[t + 1]; c++) this.append(side, c);
+    for (let c = start[t]!; c < start[t + 1]!; c++) this.append(s, c);
     if (!side.rank) return;
     this.dropUndefinedRanks(0);
     this.sortByRank(0, side.rank.highestFirst);
@@ -90,7 +103,7 @@ export class Entries {
   #settleTies(from: number): void {
     const { instrument, rank, count } = this;
     for (let n = from + 1; n < count; n++) {
-      for (let k = n; k > from && instrument[k - 1] > instrument[k] && same(rank[k - 1], rank[k]); k--) {
+      for (let k = n; k > from && instrument[k - 1]! > instrument[k]! && same(rank[k - 1]!, rank[k]!); k--) {
         this.#exchange(k - 1, k);
       }
     }
@@ -98,8 +111,8 @@ export class Entries {
 
   #exchange(a: number, b: number): void {
     for (const column of [this.instrument, this.bar, this.next, this.rank]) {
-      const value = column[a];
-      column[a] = column[b];
+      const value = column[a]!;
+      column[a] = column[b]!;
       column[b] = value;
     }
   }
@@ -108,18 +121,18 @@ export class Entries {
     const { instrument, bar, next, rank } = this;
     const order = Int32Array.from({ length: this.count - from }, (_x, k) => from + k);
     const way = highestFirst ? -1 : 1;
-    order.sort((a, b) => way * (rank[a] - rank[b]) || a - b);
-    const ranks = Float64Array.from(order, (k) => rank[k]);
+    order.sort((a, b) => way * (rank[a]! - rank[b]!) || a - b);
+    const ranks = Float64Array.from(order, (k) => rank[k]!);
     instrument.set(
-      order.map((k) => instrument[k]),
+      order.map((k) => instrument[k]!),
       from,
     );
     bar.set(
-      order.map((k) => bar[k]),
+      order.map((k) => bar[k]!),
       from,
     );
     next.set(
-      order.map((k) => next[k]),
+      order.map((k) => next[k]!),
       from,
     );
     rank.set(ranks, from);
@@ -128,16 +141,16 @@ export class Entries {
   #sortFew(from: number, highestFirst: boolean): void {
     const { instrument, bar, next, rank, count } = this;
     for (let n = from + 1; n < count; n++) {
-      const who = instrument[n];
-      const at = bar[n];
-      const then = next[n];
-      const value = rank[n];
+      const who = instrument[n]!;
+      const at = bar[n]!;
+      const then = next[n]!;
+      const value = rank[n]!;
       let k = n - 1;
-      while (k >= from && (highestFirst ? rank[k] < value : rank[k] > value)) {
-        instrument[k + 1] = instrument[k];
-        bar[k + 1] = bar[k];
-        next[k + 1] = next[k];
-        rank[k + 1] = rank[k];
+      while (k >= from && (highestFirst ? rank[k]! < value : rank[k]! > value)) {
+        instrument[k + 1] = instrument[k]!;
+        bar[k + 1] = bar[k]!;
+        next[k + 1] = next[k]!;
+        rank[k + 1] = rank[k]!;
         k--;
       }
       instrument[k + 1] = who;

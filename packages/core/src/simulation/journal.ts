@@ -1,6 +1,6 @@
 // The decision log and the ledger while they are written: columns, no object a line.
 
-import { growing } from '../numeric/growing.ts';
+import { GrowingRows } from '../numeric/growing.ts';
 import {
   type Decisions,
   LEDGER_KINDS,
@@ -14,60 +14,60 @@ const codeOfOutcome = new Map(OUTCOMES.map((outcome, k) => [outcome, k]));
 const codeOfKind = new Map(LEDGER_KINDS.map((kind, k) => [kind, k]));
 
 export class Journal {
-  readonly #log = {
-    day: growing(Int32Array),
-    instrument: growing(Int32Array),
-    side: growing(Int8Array),
-    rank: growing(Float64Array),
-    outcome: growing(Uint8Array),
-  };
-  readonly #book = {
-    day: growing(Int32Array),
-    kind: growing(Uint8Array),
-    instrument: growing(Int32Array),
-    shares: growing(Float64Array),
-    amount: growing(Float64Array),
-  };
+  readonly #decisions = new GrowingRows({
+    day: new Int32Array(),
+    part: new Int8Array(),
+    instrument: new Int32Array(),
+    side: new Int8Array(),
+    rank: new Float64Array(),
+    outcome: new Uint8Array(),
+  });
+  readonly #ledger = new GrowingRows({
+    day: new Int32Array(),
+    kind: new Uint8Array(),
+    part: new Int8Array(),
+    instrument: new Int32Array(),
+    shares: new Float64Array(),
+    amount: new Float64Array(),
+  });
 
-  /** One line of the decision log. @param sign 1 long, -1 short */
-  decided(day: number, instrument: number, sign: number, rank: number, outcome: Outcome): void {
-    this.#log.day.push(day);
-    this.#log.instrument.push(instrument);
-    this.#log.side.push(sign);
-    this.#log.rank.push(rank);
-    this.#log.outcome.push(codeOfOutcome.get(outcome) as number);
+  /** One line of the decision log. @param part the strategy's place, @param sign 1 long, -1 short */
+  decided(day: number, part: number, instrument: number, sign: number, rank: number, outcome: Outcome): void {
+    const n = this.#decisions.add();
+    const { columns } = this.#decisions;
+    columns.day[n] = day;
+    columns.part[n] = part;
+    columns.instrument[n] = instrument;
+    columns.side[n] = sign;
+    columns.rank[n] = rank;
+    columns.outcome[n] = codeOfOutcome.get(outcome) as number;
   }
 
-  /** One line of the ledger. @param instrument -1 for the account itself */
-  moved(day: number, kind: LedgerKind, instrument: number, shares: number, amount: number): void {
-    this.#book.day.push(day);
-    this.#book.kind.push(codeOfKind.get(kind) as number);
-    this.#book.instrument.push(instrument);
-    this.#book.shares.push(shares);
-    this.#book.amount.push(amount);
+  /** One line of the ledger. @param part and @param instrument -1 for the account itself */
+  moved(
+    day: number,
+    kind: LedgerKind,
+    part: number,
+    instrument: number,
+    shares: number,
+    amount: number,
+  ): void {
+    const n = this.#ledger.add();
+    const { columns } = this.#ledger;
+    columns.day[n] = day;
+    columns.kind[n] = codeOfKind.get(kind) as number;
+    columns.part[n] = part;
+    columns.instrument[n] = instrument;
+    columns.shares[n] = shares;
+    columns.amount[n] = amount;
   }
 
   /** @param symbol the names that instrument numbers stand for */
   decisions(symbol: readonly string[]): Decisions {
-    const { day, instrument, side, rank, outcome } = this.#log;
-    return {
-      symbol,
-      day: day.done(),
-      instrument: instrument.done(),
-      side: side.done(),
-      rank: rank.done(),
-      outcome: outcome.done(),
-    };
+    return { symbol, ...this.#decisions.done() };
   }
 
   ledger(): Ledger {
-    const { day, kind, instrument, shares, amount } = this.#book;
-    return {
-      day: day.done(),
-      kind: kind.done(),
-      instrument: instrument.done(),
-      shares: shares.done(),
-      amount: amount.done(),
-    };
+    return this.#ledger.done();
   }
 }

@@ -1,9 +1,11 @@
-// Everything the day loop reads, resolved from strategy, market and universe (see prepare.ts).
+// Everything the day loop reads, resolved from strategies, market and universe (see prepare.ts): one account, and the
+// strategies that trade on it.
 
 import type { Bars } from '../bars/bars.ts';
 import type { Commission, Limits, Rotation, Size, Timing } from '../strategy/strategy.ts';
-import type { BarValues, LeaveRule } from './bar-values.ts';
+import type { BarValues, ExitRule } from './bar-values.ts';
 import type { Candidates } from './candidates.ts';
+import type { SideName } from './reading.ts';
 
 export type StopPlan =
   | { readonly kind: 'percent'; readonly percent: number }
@@ -16,12 +18,14 @@ export type TargetPlan =
   | { readonly kind: 'r'; readonly times: number };
 
 export interface SidePlan {
+  readonly name: SideName;
+  /** 1 long, -1 short */
   readonly sign: 1 | -1;
   readonly candidates: Candidates;
   /** the value to rank by at each candidate, and whether the highest comes first; undefined ranks by symbol */
   readonly rank: { readonly values: Float64Array; readonly highestFirst: boolean } | undefined;
-  /** undefined when there is no leave rule */
-  readonly leave: LeaveRule | undefined;
+  /** undefined when there is no exit rule */
+  readonly exit: ExitRule | undefined;
   readonly rotation: Rotation | undefined;
   readonly initial: StopPlan | undefined;
   readonly trail: StopPlan | undefined;
@@ -30,14 +34,31 @@ export interface SidePlan {
   readonly barsLimit: number | undefined;
 }
 
-export interface Plan {
+/** One cash, one set of costs and rates, and the bars that all strategies on it trade. */
+export interface AccountPlan {
   readonly calendar: Int32Array;
   /** names the calendar among all of one evaluator's, to remember what depends on it */
   readonly calendarKey: string;
   readonly symbols: readonly string[];
   readonly bars: readonly Bars[];
-  readonly long: SidePlan | undefined;
-  readonly short: SidePlan | undefined;
+  readonly capital: number;
+  readonly leverage: number;
+  readonly commission: Commission;
+  /** basis points of the price */
+  readonly slippage: number;
+  /** percent a year at each tick */
+  readonly cashRate: Float64Array;
+  readonly marginRate: Float64Array;
+  readonly borrowRate: Float64Array;
+}
+
+/** What one strategy does on the account. */
+export interface StrategyPlan {
+  readonly name: string;
+  /** the share of the account's equity that its sizes are taken of; 1 is all of it */
+  readonly share: number;
+  /** long before short; one or two */
+  readonly sides: readonly SidePlan[];
   readonly isMember: (instrument: number, day: number) => boolean;
   readonly groupOn: (instrument: number, day: number) => string | undefined;
   readonly size: Size;
@@ -45,16 +66,19 @@ export interface Plan {
   readonly sizeAtr: BarValues | undefined;
   readonly tradedValue: BarValues | undefined;
   readonly limits: Limits;
-  /** slots that `equal-slots` divides by */
+  /** what `equal-slots` divides by, and how many times its share of the equity it divides */
   readonly slots: number;
+  readonly slotLeverage: number;
   readonly enter: Timing;
-  readonly leave: Timing;
-  readonly capital: number;
-  readonly leverage: number;
-  readonly commission: Commission;
-  readonly slippage: number;
-  /** percent a year at each tick */
-  readonly cashRate: Float64Array;
-  readonly marginRate: Float64Array;
-  readonly borrowRate: Float64Array;
+  readonly exit: Timing;
+}
+
+export interface Plan {
+  readonly account: AccountPlan;
+  readonly strategies: readonly StrategyPlan[];
+}
+
+/** A strategy's side by its name. */
+export function sideOf({ sides }: StrategyPlan, name: SideName): SidePlan | undefined {
+  return sides.find((side) => side.name === name);
 }

@@ -4,9 +4,10 @@ import type { SidePlan } from './plan.ts';
 import type { ExitReason } from './records.ts';
 
 export interface Position {
+  /** the place of its strategy among the plan's */
+  readonly part: number;
   readonly instrument: number;
   readonly side: SidePlan;
-  readonly sign: 1 | -1;
   readonly shares: number;
   /** the equity its size was taken of, and the shares wanted before what the account could pay */
   readonly sizedOn: number;

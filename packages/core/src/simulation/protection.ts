@@ -5,13 +5,7 @@ import type { SidePlan, StopPlan } from './plan.ts';
 import type { Position } from './position.ts';
 
 /** A stop's level from price P at a decision bar; NaN when what it needs is undefined. */
-export function stopLevel(
-  stop: StopPlan,
-  price: number,
-  sign: 1 | -1,
-  instrument: number,
-  bar: number,
-): number {
+function stopLevel(stop: StopPlan, price: number, sign: 1 | -1, instrument: number, bar: number): number {
   switch (stop.kind) {
     case 'percent':
       return price * (1 - (sign * stop.percent) / 100);
@@ -43,7 +37,7 @@ export function initialRisk(price: number, initialStop: number, sign: 1 | -1): n
 }
 
 /** A target's level from fill price P at a decision bar; NaN without one, or when what it needs is undefined. */
-export function targetLevel(
+function targetLevel(
   side: SidePlan,
   price: number,
   initialStop: number,
@@ -62,14 +56,29 @@ export function targetLevel(
   }
 }
 
+/** Where the stops and the target of an entry stand; NaN for what is not set or undefined. */
+export interface EntryLevels {
+  readonly initialStop: number;
+  readonly trail: number;
+  readonly target: number;
+}
+
+/** The levels of an entry filled at a price, read at the bar that decided on it. */
+export function levelsAtEntry(side: SidePlan, price: number, instrument: number, bar: number): EntryLevels {
+  const { initial, trail, sign } = side;
+  const initialStop = initial ? stopLevel(initial, price, sign, instrument, bar) : Number.NaN;
+  return {
+    initialStop,
+    trail: trail ? stopLevel(trail, price, sign, instrument, bar) : Number.NaN,
+    target: targetLevel(side, price, initialStop, instrument, bar),
+  };
+}
+
 /** What the stops of a position are worked out from. */
-type Protected = Pick<
-  Position,
-  'side' | 'sign' | 'instrument' | 'initialStop' | 'trail' | 'bestClose' | 'bar'
->;
+type Protected = Pick<Position, 'side' | 'instrument' | 'initialStop' | 'trail' | 'bestClose' | 'bar'>;
 
 /** The tighter of initial and trailing stop; NaN without either. */
-export function stopInForce(p: Pick<Protected, 'initialStop' | 'trail' | 'sign'>): number {
+export function stopInForce(p: Pick<Protected, 'initialStop' | 'trail' | 'side'>): number {
   if (Number.isNaN(p.initialStop)) return p.trail;
   return trailIsTighter(p) ? p.trail : p.initialStop;
 }
@@ -82,19 +91,19 @@ export function stopReason(p: Position): 'stop' | 'trail' {
 function trailIsTighter({
   trail,
   initialStop,
-  sign,
-}: Pick<Protected, 'initialStop' | 'trail' | 'sign'>): boolean {
-  return better(trail, initialStop, sign);
+  side,
+}: Pick<Protected, 'initialStop' | 'trail' | 'side'>): boolean {
+  return better(trail, initialStop, side.sign);
 }
 
 /** Moves the trailing stop after the day's mark, only in the position's favour. */
 export function moveTrail(p: Protected, close: number): void {
-  if ((close - p.bestClose) * p.sign > 0) p.bestClose = close;
-  const { trail } = p.side;
+  const { trail, sign } = p.side;
+  if ((close - p.bestClose) * sign > 0) p.bestClose = close;
   if (!trail) return;
   const from = trail.kind === 'percent' ? p.bestClose : close;
-  const level = stopLevel(trail, from, p.sign, p.instrument, p.bar);
-  if (Number.isNaN(p.trail) || (level - p.trail) * p.sign > 0) {
+  const level = stopLevel(trail, from, sign, p.instrument, p.bar);
+  if (Number.isNaN(p.trail) || (level - p.trail) * sign > 0) {
     if (!Number.isNaN(level)) p.trail = level;
   }
 }
@@ -115,7 +124,8 @@ export function touched(
   openedNow: boolean,
 ): Touch | undefined {
   const stop = stopInForce(p);
-  const { sign, target } = p;
+  const { target } = p;
+  const { sign } = p.side;
   const worst = sign === 1 ? low : high;
   const best = sign === 1 ? high : low;
   const openBeyondStop = reachesStop(open, stop, sign);

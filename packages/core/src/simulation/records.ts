@@ -3,6 +3,8 @@
 export type ExitReason = 'stop' | 'trail' | 'target' | 'rule' | 'time' | 'rank' | 'membership' | 'data-ended';
 
 export interface Trade {
+  /** the place of its strategy among the run's; 0 where there is one */
+  readonly part: number;
   readonly symbol: string;
   readonly side: 'long' | 'short';
   /** the universe's group on the decision day */
@@ -55,6 +57,8 @@ export type Outcome = (typeof OUTCOMES)[number];
 export interface Decisions {
   /** the day of the decision */
   readonly day: Int32Array;
+  /** the place of the strategy that decided */
+  readonly part: Int8Array;
   readonly symbol: readonly string[];
   /** index into `symbol` */
   readonly instrument: Int32Array;
@@ -69,7 +73,7 @@ export interface Decisions {
 /** How often each outcome stands in the log. */
 export function countOutcomes({ outcome }: Decisions): Record<Outcome, number> {
   const counts = new Int32Array(OUTCOMES.length);
-  for (const code of outcome) counts[code]++;
+  for (const code of outcome) counts[code]!++;
   return Object.fromEntries(OUTCOMES.map((name, k) => [name, counts[k]])) as Record<Outcome, number>;
 }
 
@@ -81,6 +85,8 @@ export interface Ledger {
   readonly day: Int32Array;
   /** index into LEDGER_KINDS */
   readonly kind: Uint8Array;
+  /** the place of the strategy whose position it was, -1 for the account */
+  readonly part: Int8Array;
   /** index into the run's symbols, -1 for the account */
   readonly instrument: Int32Array;
   /** shares bought (positive) or sold (negative); 0 for other kinds */
@@ -90,6 +96,8 @@ export interface Ledger {
 }
 
 export interface NextOrder {
+  /** the place of its strategy among the run's */
+  readonly part: number;
   readonly side: 'long' | 'short';
   readonly action: 'enter' | 'leave';
   readonly symbol: string;
@@ -105,6 +113,7 @@ export interface NextOrder {
 
 /** The stop and target that a position which stays has in the coming session. */
 export interface StandingOrder {
+  readonly part: number;
   readonly side: 'long' | 'short';
   readonly symbol: string;
   readonly shares: number;

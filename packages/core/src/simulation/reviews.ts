@@ -13,8 +13,8 @@ export function reviewDays(review: Rotation['review'], calendar: Int32Array): Ui
   }
   const periodOf = review === 'week-end' ? weekOf : monthOf;
   for (let t = 0; t < days.length; t++) {
-    const next = t + 1 < days.length ? calendar[t + 1] : nextWeekday(calendar[t]);
-    if (periodOf(next) !== periodOf(calendar[t])) days[t] = 1;
+    const next = t + 1 < days.length ? calendar[t + 1]! : nextWeekday(calendar[t]!);
+    if (periodOf(next) !== periodOf(calendar[t]!)) days[t] = 1;
   }
   return days;
 }

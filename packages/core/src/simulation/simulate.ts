@@ -1,6 +1,8 @@
-// The day loop: one day after another, in the order of simulation.md 2.
+// The day loop: one day after another, in the order of simulation.md 2. Each moment of a day runs over all strategies, the exits
+// of all of them before the entries.
 
 import { Account } from './account.ts';
+import { Book } from './book.ts';
 import { Decider } from './decider.ts';
 import { Fills } from './fills.ts';
 import { Journal } from './journal.ts';
@@ -8,7 +10,6 @@ import { nextOrders, standingOrders } from './next-orders.ts';
 import type { Plan } from './plan.ts';
 import type { Position } from './position.ts';
 import { type Continue, report } from './progress.ts';
-import { moveTrail } from './protection.ts';
 import type { Decisions, Ledger, Marks, NextOrder, StandingOrder } from './records.ts';
 
 export interface Simulated {
@@ -25,54 +26,64 @@ export interface Simulated {
 
 /** Runs the plan. @throws {Stopped} when `goOn` answers false */
 export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
-  const { calendar, bars } = plan;
+  const { calendar, symbols } = plan.account;
   const journal = new Journal();
-  const account = new Account(plan, journal);
-  const fills = new Fills(plan, account, journal);
-  const decider = new Decider(plan, account, journal);
-  const { queue } = decider;
+  const books = plan.strategies.map((strategy, part) => new Book(plan.account, strategy, part));
+  const deciders = books.map((book) => new Decider(plan.account, book, journal));
+  const account = new Account(plan.account, books, journal);
+  const fills = new Fills(plan.account, account, journal);
 
   for (let t = 0; t < calendar.length; t++) {
     if (t % 64 === 0) report(goOn, t / calendar.length);
-    const day = calendar[t];
+    const day = calendar[t]!;
     account.startDay(day);
     fills.startDay(t);
 
     // 1. The open.
-    if (plan.leave === 'next-open') fills.leaveQueued(day, 'open');
-    if (plan.enter === 'next-open') fills.enterQueued(queue, day, 'open', account.equity);
+    for (const book of books) if (book.plan.exit === 'next-open') fills.exitQueued(book, day, 'open');
+    for (const book of books) {
+      if (book.plan.enter === 'next-open') fills.enterQueued(book, day, 'open', account.equity);
+    }
 
     // 2. During the day.
-    fills.protect(day);
+    for (const book of books) fills.protect(book, day);
 
     // 3. The close.
-    if (plan.leave === 'next-close') fills.leaveQueued(day, 'close');
-    fills.leaveEnded(day);
-    if (plan.enter === 'next-close') fills.enterQueued(queue, day, 'close', account.equity);
+    for (const book of books) {
+      if (book.plan.exit === 'next-close') fills.exitQueued(book, day, 'close');
+      fills.exitEnded(book, day);
+    }
+    for (const book of books) {
+      if (book.plan.enter === 'next-close') fills.enterQueued(book, day, 'close', account.equity);
+    }
 
     // 4. Interest and borrow cost since the last mark.
     if (t > 0) account.carry(t);
 
     // 5. Decisions.
-    decider.queueExits(t);
-    decider.queueEntries(t);
-    const base = account.worth();
-    if (plan.leave === 'same-close') fills.leaveQueued(day, 'now');
-    if (plan.enter === 'same-close') fills.enterQueued(queue, day, 'now', base);
+    for (const decider of deciders) {
+      decider.queueExits(t);
+      decider.queueEntries(t);
+    }
+    const worth = account.worth();
+    for (const book of books) if (book.plan.exit === 'same-close') fills.exitQueued(book, day, 'now');
+    for (const book of books) {
+      if (book.plan.enter === 'same-close') fills.enterQueued(book, day, 'now', worth);
+    }
 
     // 6. The mark.
     account.mark(t);
-    for (const p of account.positions) if (p.hasBar) moveTrail(p, bars[p.instrument].close[p.bar]);
+    for (const book of books) book.moveTrails();
   }
 
   return {
     marks: account.marks,
     closed: account.closed,
-    open: account.positions,
-    decisions: journal.decisions(plan.symbols),
+    open: books.flatMap(({ positions }) => positions),
+    decisions: journal.decisions(symbols),
     ledger: journal.ledger(),
-    nextOrders: nextOrders(plan, account, decider),
-    standing: standingOrders(plan, account),
+    nextOrders: books.flatMap((book) => nextOrders(plan.account, book, account.equity)),
+    standing: books.flatMap((book) => standingOrders(plan.account, book)),
     eitherWayBars: fills.eitherWayBars,
   };
 }

@@ -1,8 +1,8 @@
 // How many shares an order is for (simulation.md 4).
 
 import { rounded } from './costs.ts';
-import type { Plan, SidePlan } from './plan.ts';
-import { initialRisk, stopLevel } from './protection.ts';
+import type { SidePlan, StrategyPlan } from './plan.ts';
+import { initialRisk, levelsAtEntry } from './protection.ts';
 
 /**
  * The method's shares within the limits, rounded; 0 when what it needs is undefined.
@@ -10,7 +10,7 @@ import { initialRisk, stopLevel } from './protection.ts';
  * @param base E, the equity sizes are taken of
  */
 export function sharesWanted(
-  plan: Plan,
+  plan: StrategyPlan,
   side: SidePlan,
   instrument: number,
   bar: number,
@@ -33,7 +33,7 @@ function divided(money: number, distance: number | undefined): number {
 
 /** The method's shares before any limit and rounding. */
 export function sharesByMethod(
-  plan: Plan,
+  plan: StrategyPlan,
   side: SidePlan,
   instrument: number,
   bar: number,
@@ -45,7 +45,7 @@ export function sharesByMethod(
     case 'percent-of-equity':
       return (base * size.percent) / 100 / price;
     case 'equal-slots':
-      return (base * plan.leverage) / plan.slots / price;
+      return (base * plan.slotLeverage) / plan.slots / price;
     case 'cash':
       return size.amount / price;
     case 'shares':
@@ -61,6 +61,5 @@ export function sharesByMethod(
 
 /** D, the distance from the fill price to the initial stop; NaN where no stop stands on the losing side. */
 export function riskPerShare(side: SidePlan, instrument: number, bar: number, price: number): number {
-  if (!side.initial) return Number.NaN;
-  return initialRisk(price, stopLevel(side.initial, price, side.sign, instrument, bar), side.sign);
+  return initialRisk(price, levelsAtEntry(side, price, instrument, bar).initialStop, side.sign);
 }

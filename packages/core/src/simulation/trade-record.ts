@@ -6,15 +6,17 @@ import type { Trade } from './records.ts';
 
 /** The record of a position; while it is open, valued at `lastClose`. */
 export function tradeOf(p: Position, symbol: string, lastClose?: number): Trade {
+  const { sign } = p.side;
   const closed = p.exitReason !== undefined;
   const price = closed ? p.exitPrice : (lastClose ?? p.entryPrice);
-  const profit = (price - p.entryPrice) * p.shares * p.sign - p.commission - p.carry;
-  const extremes = [(p.worst / p.entryPrice - 1) * p.sign, (p.best / p.entryPrice - 1) * p.sign];
-  const distance = initialRisk(p.entryPrice, p.initialStop, p.sign);
+  const profit = (price - p.entryPrice) * p.shares * sign - p.commission - p.carry;
+  const extremes = [(p.worst / p.entryPrice - 1) * sign, (p.best / p.entryPrice - 1) * sign];
+  const distance = initialRisk(p.entryPrice, p.initialStop, sign);
   const risk = Number.isNaN(distance) ? 0 : distance;
   return {
+    part: p.part,
     symbol,
-    side: p.sign === 1 ? 'long' : 'short',
+    side: p.side.name,
     group: p.group,
     decisionDay: p.decisionDay,
     entryDay: p.entryDay,

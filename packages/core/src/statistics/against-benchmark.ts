@@ -1,5 +1,6 @@
 // The strategy's excess returns on the benchmark's, by bar and by month (statistics.md: beta, alpha).
 
+import { at } from '../numeric/at.ts';
 import { type Periods, periodReturns } from './periods.ts';
 import { type Regression, regress } from './regression.ts';
 import { difference, returnsOf } from './returns.ts';
@@ -27,7 +28,7 @@ export function excessByMonth(
 ): Excess {
   const free = new Float64Array(riskFree.length + 1);
   free[0] = 1;
-  for (let i = 0; i < riskFree.length; i++) free[i + 1] = free[i] * (1 + riskFree[i]);
+  for (let i = 0; i < riskFree.length; i++) free[i + 1] = at(free, i) * (1 + at(riskFree, i));
   const rate = periodReturns(months, free);
   const ours = difference(periodReturns(months, equity), rate).subarray(1);
   const theirs = difference(periodReturns(months, benchmark), rate).subarray(1);

@@ -25,9 +25,9 @@ export function calendarTable(curve: Float64Array, months: Periods, years: Perio
   const rows = Array.from(years.period, (year, k): CalendarRow => {
     const row = new Float64Array(12).fill(Number.NaN);
     months.period.forEach((period, m) => {
-      if (Math.floor(period / 12) === year) row[period % 12] = monthly[m];
+      if (Math.floor(period / 12) === year) row[period % 12] = monthly[m]!;
     });
-    return { year, months: row, total: yearly[k] };
+    return { year, months: row, total: yearly[k]! };
   });
   return {
     rows,
@@ -45,7 +45,7 @@ export function calendarDifference(one: CalendarTable, other: CalendarTable): Ca
     const its = others.get(year);
     return {
       year,
-      months: months.map((own, m) => own - (its ? its.months[m] : Number.NaN)),
+      months: months.map((own, m) => own - (its ? its.months[m]! : Number.NaN)),
       total: total - (its ? its.total : Number.NaN),
     };
   });

@@ -91,8 +91,8 @@ export function cautionsOf(input: CautionInput): Caution[] {
 function largestLeverage({ cash, short, long, equity }: Marks): number {
   let largest = 0;
   for (let t = 0; t < cash.length; t++) {
-    if (cash[t] - short[t] >= -1e-9 * equity[t]) continue;
-    largest = Math.max(largest, (long[t] + short[t]) / equity[t]);
+    if (cash[t]! - short[t]! >= -1e-9 * equity[t]!) continue;
+    largest = Math.max(largest, (long[t]! + short[t]!) / equity[t]!);
   }
   return largest;
 }
@@ -100,5 +100,5 @@ function largestLeverage({ cash, short, long, equity }: Marks): number {
 /** From the first mark to the first entry; 0 where there is none. */
 function idleYears({ day }: Marks, entered: readonly Trade[]): number {
   const first = entered.reduce((least, { entryDay }) => Math.min(least, entryDay), Infinity);
-  return first === Infinity ? 0 : (first - day[0]) / 365.25;
+  return first === Infinity ? 0 : (first - day[0]!) / 365.25;
 }

@@ -40,9 +40,9 @@ export function compareRuns(first: Compared, second: Compared): RunPair {
   const both = Array.from(first.marks.day, (day, k) => [k, places.get(day) ?? -1] as const).filter(
     ([, k]) => k >= 0,
   );
-  const days = Int32Array.from(both, ([k]) => first.marks.day[k]);
-  const a = Float64Array.from(both, ([k]) => first.marks.equity[k]);
-  const b = Float64Array.from(both, ([, k]) => second.marks.equity[k]);
+  const days = Int32Array.from(both, ([k]) => first.marks.day[k]!);
+  const a = Float64Array.from(both, ([k]) => first.marks.equity[k]!);
+  const b = Float64Array.from(both, ([, k]) => second.marks.equity[k]!);
   const months = periodsOf(days, 'month');
   const keyOf = ({ symbol, side, entryDay }: Trade): string => `${symbol} ${side} ${entryDay}`;
   const byKey = (trades: readonly Trade[]) => new Map(trades.map((trade) => [keyOf(trade), trade]));
@@ -67,6 +67,6 @@ export function compareRuns(first: Compared, second: Compared): RunPair {
 export function correlation(x: Float64Array, y: Float64Array): number {
   const [mx, my] = [mean(x), mean(y)];
   let sum = 0;
-  for (let i = 0; i < x.length; i++) sum += (x[i] - mx) * (y[i] - my);
+  for (let i = 0; i < x.length; i++) sum += (x[i]! - mx) * (y[i]! - my);
   return x.length < 2 ? Number.NaN : ratio(sum / (x.length - 1), deviation(x) * deviation(y));
 }

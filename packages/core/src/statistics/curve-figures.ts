@@ -32,9 +32,9 @@ export function curveFigures(
   riskFree: Float64Array,
   barsPerYear: number,
 ): CurveFigures {
-  const first = equity[0];
-  const last = equity[equity.length - 1];
-  const span = days[days.length - 1] - days[0];
+  const first = equity[0]!;
+  const last = equity[equity.length - 1]!;
+  const span = days[days.length - 1]! - days[0]!;
   const returns = returnsOf(equity);
   const excess = difference(returns, riskFree);
   const year = Math.sqrt(barsPerYear);

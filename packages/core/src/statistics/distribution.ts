@@ -25,7 +25,7 @@ export function quantile(sorted: ArrayLike<number>, share: number): number {
   const place = share * (sorted.length - 1);
   const below = Math.floor(place);
   const above = Math.min(below + 1, sorted.length - 1);
-  return sorted[below] + (place - below) * (sorted[above] - sorted[below]);
+  return sorted[below]! + (place - below) * (sorted[above]! - sorted[below]!);
 }
 
 /** The middle value, or the mean of the two in the middle; NaN of nothing. */
@@ -59,8 +59,8 @@ export function distributionOf(values: readonly number[], count = 24): Distribut
       quantile(sorted, 0.75),
       quantile(sorted, 0.95),
     ],
-    smallest: n > 0 ? sorted[0] : Number.NaN,
-    largest: n > 0 ? sorted[n - 1] : Number.NaN,
+    smallest: n > 0 ? sorted[0]! : Number.NaN,
+    largest: n > 0 ? sorted[n - 1]! : Number.NaN,
     bins: binsOf(sorted, count),
   };
 }
@@ -68,10 +68,10 @@ export function distributionOf(values: readonly number[], count = 24): Distribut
 function binsOf(sorted: Float64Array, count: number): Bin[] {
   const n = sorted.length;
   if (n === 0) return [];
-  const width = roundWidth(Math.max(sorted[n - 1] - sorted[0], 1e-9), count);
-  const first = Math.floor(sorted[0] / width);
-  const last = Math.floor(sorted[n - 1] / width);
+  const width = roundWidth(Math.max(sorted[n - 1]! - sorted[0]!, 1e-9), count);
+  const first = Math.floor(sorted[0]! / width);
+  const last = Math.floor(sorted[n - 1]! / width);
   const counts = new Int32Array(last - first + 1);
-  for (const x of sorted) counts[Math.floor(x / width) - first]++;
+  for (const x of sorted) counts[Math.floor(x / width) - first]!++;
   return Array.from(counts, (c, k) => ({ from: (first + k) * width, to: (first + k + 1) * width, count: c }));
 }

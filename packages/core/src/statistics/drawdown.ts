@@ -23,8 +23,8 @@ export function drawdownsOf(equity: Float64Array): Float64Array {
   const out = new Float64Array(equity.length);
   let peak = -Infinity;
   for (let i = 0; i < out.length; i++) {
-    if (equity[i] > peak) peak = equity[i];
-    out[i] = depthBelow(peak, equity[i]);
+    if (equity[i]! > peak) peak = equity[i]!;
+    out[i] = depthBelow(peak, equity[i]!);
   }
   return out;
 }
@@ -35,11 +35,11 @@ export function drawdownSpells(equity: Float64Array): DrawdownSpell[] {
   let peak = 0;
   let bottom: number | undefined;
   for (let i = 1; i < equity.length; i++) {
-    if (depthBelow(equity[peak], equity[i]) === 0) {
+    if (depthBelow(equity[peak]!, equity[i]!) === 0) {
       if (bottom !== undefined) spells.push(spell(equity, peak, bottom, i));
-      if (equity[i] >= equity[peak]) peak = i;
+      if (equity[i]! >= equity[peak]!) peak = i;
       bottom = undefined;
-    } else if (bottom === undefined || equity[i] < equity[bottom]) bottom = i;
+    } else if (bottom === undefined || equity[i]! < equity[bottom]!) bottom = i;
   }
   if (bottom !== undefined) spells.push(spell(equity, peak, bottom, undefined));
   return spells;
@@ -51,14 +51,14 @@ function spell(
   bottom: number,
   recovery: number | undefined,
 ): DrawdownSpell {
-  return { peak, bottom, recovery, depth: equity[bottom] / equity[peak] - 1 };
+  return { peak, bottom, recovery, depth: equity[bottom]! / equity[peak]! - 1 };
 }
 
 /** The longest spell in calendar days, peak to recovery, or to the last mark while it lasts; 0 without one. */
 export function longestDrawdownDays(days: Int32Array, spells: readonly DrawdownSpell[]): number {
   let longest = 0;
   for (const { peak, recovery } of spells) {
-    longest = Math.max(longest, days[recovery ?? days.length - 1] - days[peak]);
+    longest = Math.max(longest, days[recovery ?? days.length - 1]! - days[peak]!);
   }
   return longest;
 }
@@ -101,13 +101,13 @@ export function deepestDrawdowns(
     .sort((a, b) => a.depth - b.depth || a.peak - b.peak)
     .slice(0, count)
     .map(({ peak, bottom, recovery, depth }) => ({
-      start: days[peak],
-      bottom: days[bottom],
-      recovery: recovery === undefined ? undefined : days[recovery],
-      days: days[recovery ?? days.length - 1] - days[peak],
+      start: days[peak]!,
+      bottom: days[bottom]!,
+      recovery: recovery === undefined ? undefined : days[recovery]!,
+      days: days[recovery ?? days.length - 1]! - days[peak]!,
       depth,
-      benchmark: benchmark[bottom] / benchmark[peak] - 1,
-      peakMoney: equity[peak],
-      bottomMoney: equity[bottom],
+      benchmark: benchmark[bottom]! / benchmark[peak]! - 1,
+      peakMoney: equity[peak]!,
+      bottomMoney: equity[bottom]!,
     }));
 }

@@ -39,6 +39,10 @@ export interface FigureEntry {
   readonly kind: FigureKind;
   /** of a curve by itself, of what the account did, of its trades, or of it against the benchmark */
   readonly about: 'curve' | 'account' | 'trades' | 'benchmark';
+  /** which way is better; left out where neither is */
+  readonly better?: 'more' | 'less';
+  /** what buying and holding has by its nature, where it is not measured */
+  readonly ofHolding?: number;
   readonly madeOf: (slice: Slice) => readonly FigurePart[];
 }
 
@@ -49,15 +53,15 @@ const fine = (name: string, value: number): FigurePart => ({ name, value, kind: 
 const percent = (name: string, value: number): FigurePart => ({ name, value, kind: 'percent' });
 const ratio = (name: string, value: number): FigurePart => ({ name, value, kind: 'ratio' });
 
-const last = (x: ArrayLike<number>): number => x[x.length - 1];
+const last = (x: ArrayLike<number>): number => x[x.length - 1]!;
 
 const ends = ({ marks: { day: days }, equity }: Slice): FigurePart[] => [
-  day('from', days[0]),
-  money('start', equity[0]),
+  day('from', days[0]!),
+  money('start', equity[0]!),
   day('to', last(days)),
   money('end', last(equity)),
 ];
-const span = ({ marks: { day: days } }: Slice): FigurePart => count('calendar days', last(days) - days[0]);
+const span = ({ marks: { day: days } }: Slice): FigurePart => count('calendar days', last(days) - days[0]!);
 const excessOf = ({ equity, riskFree }: Slice): Float64Array => difference(returnsOf(equity), riskFree);
 const bars = ({ barsPerYear }: Slice): FigurePart => count('bars a year', barsPerYear);
 
@@ -66,24 +70,24 @@ function deepest({ marks: { day: days }, equity }: Slice): FigurePart[] {
   if (spells.length === 0) return [];
   const { peak, bottom } = spells.reduce((a, b) => (b.depth < a.depth ? b : a));
   return [
-    day('peak', days[peak]),
-    money('at the peak', equity[peak]),
-    day('bottom', days[bottom]),
-    money('at the bottom', equity[bottom]),
+    day('peak', days[peak]!),
+    money('at the peak', equity[peak]!),
+    day('bottom', days[bottom]!),
+    money('at the bottom', equity[bottom]!),
   ];
 }
 
 function longest({ marks: { day: days } }: Slice, spells: ReturnType<typeof drawdownSpells>): FigurePart[] {
   if (spells.length === 0) return [];
-  const end = (place: number | undefined): number => (place === undefined ? last(days) : days[place]);
+  const end = (place: number | undefined): number => (place === undefined ? last(days) : days[place]!);
   const spell = spells.reduce((a, b) =>
-    end(b.recovery) - days[b.peak] > end(a.recovery) - days[a.peak] ? b : a,
+    end(b.recovery) - days[b.peak]! > end(a.recovery) - days[a.peak]! ? b : a,
   );
   return [
-    day('peak', days[spell.peak]),
+    day('peak', days[spell.peak]!),
     spell.recovery === undefined
       ? day('not recovered by', last(days))
-      : day('recovery', days[spell.recovery]),
+      : day('recovery', days[spell.recovery]!),
   ];
 }
 
@@ -129,9 +133,10 @@ export const figureCatalogue: readonly FigureEntry[] = [
   {
     key: 'endEquity',
     name: 'End equity',
-    definition: 'the account at the last close',
+    definition: 'the account at the last close, from the capital on the sheet',
     kind: 'money',
     about: 'curve',
+    better: 'more',
     madeOf: ({ marks }) => [
       money('cash', last(marks.cash)),
       money('longs', last(marks.long)),
@@ -144,6 +149,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'end / start − 1',
     kind: 'percent',
     about: 'curve',
+    better: 'more',
     madeOf: ends,
   },
   {
@@ -152,6 +158,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: '(end / start) ^ (365.25 / days) − 1',
     kind: 'percent',
     about: 'curve',
+    better: 'more',
     madeOf: (slice) => [...ends(slice), span(slice)],
   },
   {
@@ -160,6 +167,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'sample deviation of returns × √ bars a year',
     kind: 'percent',
     about: 'curve',
+    better: 'less',
     madeOf: (slice) => [
       count('returns', slice.equity.length - 1),
       fine('their deviation', deviation(returnsOf(slice.equity))),
@@ -172,6 +180,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'mean return above cash / its sample deviation × √ bars a year',
     kind: 'ratio',
     about: 'curve',
+    better: 'more',
     madeOf: (slice) => [
       fine('mean return above cash', mean(excessOf(slice))),
       fine('its deviation', deviation(excessOf(slice))),
@@ -184,6 +193,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'mean return above cash / root of the mean square of those below 0 × √ bars a year',
     kind: 'ratio',
     about: 'curve',
+    better: 'more',
     madeOf: (slice) => {
       const excess = excessOf(slice);
       return [
@@ -197,9 +207,10 @@ export const figureCatalogue: readonly FigureEntry[] = [
   {
     key: 'maxDrawdown',
     name: 'Largest drawdown',
-    definition: 'deepest fall below an earlier peak, at closes',
+    definition: 'deepest fall of the account below an earlier peak, at closes',
     kind: 'percent',
     about: 'curve',
+    better: 'more',
     madeOf: deepest,
   },
   {
@@ -208,12 +219,13 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'mean depth of all spells below a peak',
     kind: 'percent',
     about: 'curve',
+    better: 'more',
     madeOf: ({ equity }) => [count('spells below a peak', drawdownSpells(equity).length)],
   },
   {
     key: 'longestDrawdownDays',
     name: 'Longest below peak',
-    definition: 'calendar days from a peak to its recovery',
+    definition: 'calendar days from a peak to its recovery, or to the end',
     kind: 'days',
     about: 'curve',
     madeOf: (slice) => longest(slice, drawdownSpells(slice.equity)),
@@ -224,6 +236,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'growth a year / largest drawdown',
     kind: 'ratio',
     about: 'curve',
+    better: 'more',
     madeOf: (slice) => [...ends(slice), span(slice), ...deepest(slice)],
   },
   {
@@ -232,8 +245,9 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'net profit / largest fall in money',
     kind: 'ratio',
     about: 'curve',
+    better: 'more',
     madeOf: ({ equity }) => [
-      money('net profit', last(equity) - equity[0]),
+      money('net profit', last(equity) - equity[0]!),
       money('largest fall', largestFall(equity)),
     ],
   },
@@ -243,6 +257,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'root of the mean squared drawdown',
     kind: 'percent',
     about: 'curve',
+    better: 'less',
     madeOf: ({ equity }) => {
       const drawdowns = drawdownsOf(equity);
       return [
@@ -258,6 +273,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'mean of (longs + shorts) / equity, at closes',
     kind: 'percent',
     about: 'account',
+    ofHolding: 1,
     madeOf: ({ marks }) => [
       money('mean of longs', mean(marks.long)),
       money('mean of shorts', mean(marks.short)),
@@ -270,6 +286,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'share of closes with a position',
     kind: 'percent',
     about: 'account',
+    ofHolding: 1,
     madeOf: ({ marks }) => [
       count('closes with a position', daysHeld(marks)),
       count('closes', marks.day.length),
@@ -301,6 +318,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'trades with a profit / trades',
     kind: 'percent',
     about: 'trades',
+    better: 'more',
     madeOf: (slice) => [count('with a profit', wins(slice).length), count('trades', slice.trades.length)],
   },
   {
@@ -309,6 +327,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'mean return of those with a profit',
     kind: 'fine-percent',
     about: 'trades',
+    better: 'more',
     madeOf: (slice) => [
       count('with a profit', wins(slice).length),
       percent('the largest', Math.max(...wins(slice).map((trade) => trade.return))),
@@ -320,6 +339,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'mean return of the others',
     kind: 'fine-percent',
     about: 'trades',
+    better: 'more',
     madeOf: (slice) => [
       count('without a profit', losses(slice).length),
       percent('the largest', Math.min(...losses(slice).map((trade) => trade.return))),
@@ -331,6 +351,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'average win / average loss',
     kind: 'ratio',
     about: 'trades',
+    better: 'more',
     madeOf: (slice) => [
       fine('average win', mean(wins(slice).map((trade) => trade.return))),
       fine('average loss', mean(losses(slice).map((trade) => trade.return))),
@@ -342,6 +363,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'sum of profits / sum of losses, in money',
     kind: 'ratio',
     about: 'trades',
+    better: 'more',
     madeOf: (slice) => [
       money('sum of profits', sumOf(wins(slice))),
       money('sum of losses', sumOf(losses(slice))),
@@ -353,6 +375,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'mean return of a trade',
     kind: 'fine-percent',
     about: 'trades',
+    better: 'more',
     madeOf: ({ trades }) => [
       count('trades', trades.length),
       fine('deviation of their returns', deviation(trades.map((trade) => trade.return))),
@@ -364,6 +387,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'mean profit in multiples of the risk taken at entry',
     kind: 'ratio',
     about: 'trades',
+    better: 'more',
     madeOf: ({ trades }) => [
       count('trades with an initial stop', trades.filter(({ r }) => r !== undefined).length),
     ],
@@ -374,6 +398,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'money in trades with a profit / money in all trades, at their entries',
     kind: 'percent',
     about: 'trades',
+    better: 'more',
     madeOf: (slice) => [
       money('put in with a profit', moneyIn(wins(slice))),
       money('put in', moneyIn(slice.trades)),
@@ -385,6 +410,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'profits / money in their trades, over losses / money in theirs',
     kind: 'ratio',
     about: 'trades',
+    better: 'more',
     madeOf: (slice) => [
       money('sum of profits', sumOf(wins(slice))),
       money('put in with a profit', moneyIn(wins(slice))),
@@ -398,6 +424,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'profit of all trades / money put in at their entries',
     kind: 'fine-percent',
     about: 'trades',
+    better: 'more',
     madeOf: (slice) => [money('profit', sumOf(slice.trades)), money('put in', moneyIn(slice.trades))],
   },
   {
@@ -406,6 +433,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'slope of the excess returns on the benchmark’s, by bar',
     kind: 'ratio',
     about: 'benchmark',
+    ofHolding: 1,
     madeOf: regression,
   },
   {
@@ -414,6 +442,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'intercept of the same line: return of a day, week or month beyond what beta explains',
     kind: 'fine-percent',
     about: 'benchmark',
+    better: 'more',
     madeOf: regression,
   },
   {
@@ -430,6 +459,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'mean return above the benchmark’s / its deviation × √ bars a year',
     kind: 'ratio',
     about: 'benchmark',
+    better: 'more',
     madeOf: (slice) => [
       fine('mean return above the benchmark’s', mean(active(slice))),
       fine('its deviation', deviation(active(slice))),
@@ -457,4 +487,46 @@ export const figureCatalogue: readonly FigureEntry[] = [
 /** The figure of that name. */
 export function figureOf(figures: Figures, { key, about }: FigureEntry): number {
   return about === 'benchmark' ? figures.benchmark[key as AgainstKey] : figures[key as OwnKey];
+}
+
+const entries = new Map(figureCatalogue.map((entry) => [entry.key, entry]));
+
+/** The catalogue's entry of a figure. */
+export function figureEntry(key: FigureKey): FigureEntry {
+  return entries.get(key) as FigureEntry;
+}
+
+/** The figures that stand beside a result, in their order. */
+export const headlineFigures: readonly FigureEntry[] = (
+  [
+    'endEquity',
+    'cagr',
+    'maxDrawdown',
+    'longestDrawdownDays',
+    'mar',
+    'sharpe',
+    'volatility',
+    'exposure',
+    'timeInMarket',
+    'beta',
+    'trades',
+    'winRate',
+    'payoff',
+    'profitFactor',
+    'expectancy',
+    'expectancyByMoney',
+  ] as const
+).map(figureEntry);
+
+/** The benchmark's figure of that name; undefined where holding has none. */
+export function benchmarkFigureOf(
+  { benchmark }: Figures,
+  { key, about, ofHolding }: FigureEntry,
+): number | undefined {
+  return about === 'curve' ? benchmark[key as keyof typeof benchmark] : ofHolding;
+}
+
+/** An entry's definition for bars of which a year has so many: √252, √52 or √12. */
+export function definitionOf({ definition }: FigureEntry, barsPerYear: number): string {
+  return definition.replace('√ bars a year', `√${barsPerYear} (bars a year)`);
 }

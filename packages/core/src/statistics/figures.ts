@@ -45,7 +45,7 @@ export function figuresOf(input: Slice, held?: CurveFigures): Figures {
 /** (longs + shorts) / equity at each mark. */
 export function exposures({ long, short, equity }: Marks): Float64Array {
   const out = new Float64Array(equity.length);
-  for (let i = 0; i < out.length; i++) out[i] = (long[i] + short[i]) / equity[i];
+  for (let i = 0; i < out.length; i++) out[i] = (long[i]! + short[i]!) / equity[i]!;
   return out;
 }
 
@@ -68,12 +68,12 @@ function turnoverOf(marks: Marks, ledger: Ledger): number {
 /** All that was bought and sold, in money. */
 export function tradedValue({ shares, amount }: Ledger): number {
   let traded = 0;
-  for (let i = 0; i < amount.length; i++) if (shares[i] !== 0) traded += Math.abs(amount[i]);
+  for (let i = 0; i < amount.length; i++) if (shares[i] !== 0) traded += Math.abs(amount[i]!);
   return traded;
 }
 
 export function yearsOf(days: Int32Array): number {
-  return (days[days.length - 1] - days[0]) / 365.25;
+  return (days[days.length - 1]! - days[0]!) / 365.25;
 }
 
 function against(input: Slice): Omit<BenchmarkFigures, keyof CurveFigures> {
@@ -107,10 +107,10 @@ export function meansWhere(
   theirs: Float64Array,
   counts: (theirs: number) => boolean,
 ): { readonly periods: number; readonly ours: number; readonly theirs: number } {
-  const counted = Array.from(theirs.keys()).filter((k) => counts(theirs[k]));
+  const counted = Array.from(theirs.keys()).filter((k) => counts(theirs[k]!));
   return {
     periods: counted.length,
-    ours: mean(counted.map((k) => ours[k])),
-    theirs: mean(counted.map((k) => theirs[k])),
+    ours: mean(counted.map((k) => ours[k]!)),
+    theirs: mean(counted.map((k) => theirs[k]!)),
   };
 }

@@ -3,7 +3,7 @@
 /** Arithmetic mean; NaN of nothing. */
 export function mean(x: ArrayLike<number>): number {
   let sum = 0;
-  for (let i = 0; i < x.length; i++) sum += x[i];
+  for (let i = 0; i < x.length; i++) sum += x[i]!;
   return x.length > 0 ? sum / x.length : Number.NaN;
 }
 
@@ -20,7 +20,7 @@ export function deviation(x: ArrayLike<number>): number {
   if (x.length < 2) return Number.NaN;
   const m = mean(x);
   let sum = 0;
-  for (let i = 0; i < x.length; i++) sum += (x[i] - m) ** 2;
+  for (let i = 0; i < x.length; i++) sum += (x[i]! - m) ** 2;
   return settled(Math.sqrt(sum / (x.length - 1)));
 }
 

@@ -14,9 +14,9 @@ export function periodsOf(days: Int32Array, by: 'year' | 'month'): Periods {
   const periodOf = by === 'year' ? yearOf : monthOf;
   const period: number[] = [];
   const end: number[] = [];
-  let here = days.length > 0 ? periodOf(days[0]) : 0;
+  let here = days.length > 0 ? periodOf(days[0]!) : 0;
   for (let i = 0; i < days.length; i++) {
-    const next = i + 1 < days.length ? periodOf(days[i + 1]) : Number.NaN;
+    const next = i + 1 < days.length ? periodOf(days[i + 1]!) : Number.NaN;
     if (next === here) continue;
     period.push(here);
     end.push(i);
@@ -28,6 +28,6 @@ export function periodsOf(days: Int32Array, by: 'year' | 'month'): Periods {
 /** The curve's return in each period, from the last mark before it (the first mark, in the first) to its last mark. */
 export function periodReturns({ end }: Periods, curve: Float64Array): Float64Array {
   const out = new Float64Array(end.length);
-  for (let k = 0; k < end.length; k++) out[k] = curve[end[k]] / curve[k === 0 ? 0 : end[k - 1]] - 1;
+  for (let k = 0; k < end.length; k++) out[k] = curve[end[k]!]! / curve[k === 0 ? 0 : end[k - 1]!]! - 1;
   return out;
 }

@@ -21,8 +21,8 @@ export function reduceCurves(
       let low = from;
       let high = from;
       for (let i = from + 1; i < to; i++) {
-        if (curve[i] < curve[low]) low = i;
-        if (curve[i] > curve[high]) high = i;
+        if (curve[i]! < curve[low]!) low = i;
+        if (curve[i]! > curve[high]!) high = i;
       }
       keep.add(low);
       keep.add(high);
@@ -44,7 +44,7 @@ export function thinnedPoints(x: Float64Array, y: Float64Array, columns: number,
   const places: number[] = [];
   for (let i = 0; i < x.length; i++) {
     if (Number.isNaN(x[i]) || Number.isNaN(y[i])) continue;
-    const cell = cellOf(x[i], minX, maxX, columns) * rows + cellOf(y[i], minY, maxY, rows);
+    const cell = cellOf(x[i]!, minX, maxX, columns) * rows + cellOf(y[i]!, minY, maxY, rows);
     const isOutermost = x[i] === minX || x[i] === maxX || y[i] === minY || y[i] === maxY;
     if (taken[cell] === 1 && !isOutermost) continue;
     taken[cell] = 1;

@@ -27,15 +27,15 @@ export function regress(y: Float64Array, x: Float64Array): Regression {
   let meanX = 0;
   let meanY = 0;
   for (let i = 0; i < n; i++) {
-    meanX += x[i] / n;
-    meanY += y[i] / n;
+    meanX += x[i]! / n;
+    meanY += y[i]! / n;
   }
   let xx = 0;
   let xy = 0;
   let yy = 0;
   for (let i = 0; i < n; i++) {
-    const dx = x[i] - meanX;
-    const dy = y[i] - meanY;
+    const dx = x[i]! - meanX;
+    const dy = y[i]! - meanY;
     xx += dx * dx;
     xy += dx * dy;
     yy += dy * dy;
@@ -46,7 +46,7 @@ export function regress(y: Float64Array, x: Float64Array): Regression {
   const beta = varies(yy) ? xy / xx : 0;
   const alpha = varies(yy) ? meanY - beta * meanX : settled(Math.abs(meanY)) * Math.sign(meanY);
   let left = 0;
-  for (let i = 0; i < n; i++) left += (y[i] - alpha - beta * x[i]) ** 2;
+  for (let i = 0; i < n; i++) left += (y[i]! - alpha - beta * x[i]!) ** 2;
   const variance = n > 2 ? left / (n - 2) : Number.NaN;
   return {
     n,

@@ -50,7 +50,7 @@ export function resampled(
   const lost = HORIZONS.map(() => 0);
   const horizons = HORIZONS.map((years) => years * barsPerYear);
   // A short run is drawn on for as long as the longest question asks.
-  const length = n === 0 ? 0 : Math.max(n, horizons[horizons.length - 1]);
+  const length = n === 0 ? 0 : Math.max(n, horizons[horizons.length - 1]!);
   for (let k = 0; k < resamples && n > 0; k++) {
     let at = Math.floor(uniform() * n);
     let equity = 1;
@@ -62,15 +62,15 @@ export function resampled(
         if (uniform() * block < 1) at = Math.floor(uniform() * n);
         else if (++at === n) at = 0;
       }
-      equity *= 1 + returns[at];
+      equity *= 1 + returns[at]!;
       if (i < n) {
-        excess[i] = returns[at] - riskFree[at];
+        excess[i] = returns[at]! - riskFree[at]!;
         if (equity > peak) peak = equity;
         else if (equity / peak - 1 < worst) worst = equity / peak - 1;
         if (i === n - 1) growth[k] = equity > 0 ? power(equity, barsPerYear / n) - 1 : -1;
       }
-      if (i === horizons[h] - 1) {
-        if (equity < 1) lost[h]++;
+      if (i === horizons[h]! - 1) {
+        if (equity < 1) lost[h]!++;
         h++;
       }
     }
@@ -83,7 +83,7 @@ export function resampled(
     growth: rangeOf(growth, n),
     maxDrawdown: rangeOf(maxDrawdown, n),
     sharpe: rangeOf(sharpe, n),
-    loss: HORIZONS.map((years, h) => ({ years, chance: n > 0 ? lost[h] / resamples : Number.NaN })),
+    loss: HORIZONS.map((years, h) => ({ years, chance: n > 0 ? lost[h]! / resamples : Number.NaN })),
   };
 }
 

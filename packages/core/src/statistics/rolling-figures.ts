@@ -41,23 +41,23 @@ export function rollingFigures(
     let meanOurs = 0;
     let meanTheirs = 0;
     for (let i = end - window; i < end; i++) {
-      meanRaw += raw[i] / window;
-      meanOurs += ours[i] / window;
-      meanTheirs += theirs[i] / window;
+      meanRaw += raw[i]! / window;
+      meanOurs += ours[i]! / window;
+      meanTheirs += theirs[i]! / window;
     }
     let rawSquares = 0;
     let squares = 0;
     let cross = 0;
     let theirSquares = 0;
     for (let i = end - window; i < end; i++) {
-      const r = ours[i] - meanOurs;
-      const b = theirs[i] - meanTheirs;
-      rawSquares += (raw[i] - meanRaw) ** 2;
+      const r = ours[i]! - meanOurs;
+      const b = theirs[i]! - meanTheirs;
+      rawSquares += (raw[i]! - meanRaw) ** 2;
       squares += r * r;
       cross += r * b;
       theirSquares += b * b;
     }
-    const ratio = equity[end] / equity[end - window];
+    const ratio = equity[end]! / equity[end - window]!;
     out.growth[end] = ratio > 0 ? power(ratio, barsPerYear / window) - 1 : -1;
     const spread = (sum: number): number => settled(Math.sqrt(sum / (window - 1)));
     out.volatility[end] = spread(rawSquares) * year;

@@ -15,9 +15,9 @@ export function scaledToVolatility(
   const returns = returnsOf(equity);
   const times = ratio(deviation(returnsOf(other)), deviation(returns));
   const curve = new Float64Array(equity.length);
-  curve[0] = equity[0];
+  curve[0] = equity[0]!;
   for (let i = 0; i < returns.length; i++)
-    curve[i + 1] = curve[i] * (1 + riskFree[i] + times * (returns[i] - riskFree[i]));
+    curve[i + 1] = curve[i]! * (1 + riskFree[i]! + times * (returns[i]! - riskFree[i]!));
   return { times, curve };
 }
 
@@ -25,11 +25,11 @@ export function scaledToVolatility(
 export function cashCurve(riskFree: Float64Array, capital: number): Float64Array {
   const curve = new Float64Array(riskFree.length + 1);
   curve[0] = capital;
-  for (let i = 0; i < riskFree.length; i++) curve[i + 1] = curve[i] * (1 + riskFree[i]);
+  for (let i = 0; i < riskFree.length; i++) curve[i + 1] = curve[i]! * (1 + riskFree[i]!);
   return curve;
 }
 
 /** The curve as multiples of its value at a place. */
 export function multiplesOf(curve: Float64Array, place: number): Float64Array {
-  return curve.map((value) => value / curve[place]);
+  return curve.map((value) => value / curve[place]!);
 }

@@ -25,7 +25,7 @@ export function sizesTaken({ day, equity }: Marks, trades: readonly Trade[]): Si
   let largestShare = Number.NaN;
   const placeOf = new Map(Array.from(day, (d, i) => [d, i] as const));
   for (const trade of trades) {
-    const account = equity[placeOf.get(trade.decisionDay) ?? -1];
+    const account = equity[placeOf.get(trade.decisionDay) ?? -1]!;
     const value = trade.shares * trade.entryPrice;
     const share = value / account;
     if (!(share <= largestShare)) largestShare = share;

@@ -26,8 +26,8 @@ export function sliceOf(run: Whole, first: number, last: number): Slice {
   const { marks, ledger } = run;
   const day = marks.day.subarray(first, last + 1);
   const equity = marks.equity.subarray(first, last + 1);
-  const from = first === 0 ? -Infinity : day[0];
-  const to = day[day.length - 1];
+  const from = first === 0 ? -Infinity : day[0]!;
+  const to = day[day.length - 1]!;
   // The ledger's days never fall.
   const begin = countUntil(ledger.day, from);
   const end = countUntil(ledger.day, to);
@@ -44,6 +44,7 @@ export function sliceOf(run: Whole, first: number, last: number): Slice {
     ledger: {
       day: ledger.day.subarray(begin, end),
       kind: ledger.kind.subarray(begin, end),
+      part: ledger.part.subarray(begin, end),
       instrument: ledger.instrument.subarray(begin, end),
       shares: ledger.shares.subarray(begin, end),
       amount: ledger.amount.subarray(begin, end),
@@ -63,6 +64,6 @@ export function sliceOf(run: Whole, first: number, last: number): Slice {
 export function fromCapital(equity: Float64Array, ledger: Ledger): Float64Array {
   if (equity.length === 0 || equity[0] === ledger.amount[0]) return equity;
   const curve = equity.slice();
-  curve[0] = ledger.amount[0];
+  curve[0] = ledger.amount[0]!;
   return curve;
 }

@@ -16,5 +16,5 @@ export function spanFigures(run: Parameters<typeof sliceOf>[0], first: number, l
   const slice = sliceOf(run, first, last);
   const { day } = slice.marks;
   const strategy = figuresOf(slice);
-  return { from: day[0], to: day[day.length - 1], strategy, benchmark: strategy.benchmark };
+  return { from: day[0]!, to: day[day.length - 1]!, strategy, benchmark: strategy.benchmark };
 }

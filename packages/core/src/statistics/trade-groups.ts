@@ -80,7 +80,7 @@ function keyOf(trade: Trade, by: TradeGrouping): { key: string; order: number } 
     case 'held': {
       const place = HOLDING.findIndex((end) => trade.barsHeld <= end);
       if (place < 0) return { key: `over ${HOLDING.at(-1)}`, order: HOLDING.length };
-      const from = place === 0 ? 0 : HOLDING[place - 1] + 1;
+      const from = place === 0 ? 0 : HOLDING[place - 1]! + 1;
       const to = HOLDING[place];
       return { key: from === to ? String(to) : `${from} to ${to}`, order: place };
     }

@@ -17,7 +17,7 @@ export function streaksOf(trades: readonly Trade[]): Streaks {
   for (const { profit } of trades) {
     const sign = profit > 0 ? 1 : -1;
     const last = lengths.length - 1;
-    if (last >= 0 && Math.sign(lengths[last]) === sign) lengths[last] += sign;
+    if (last >= 0 && Math.sign(lengths[last]!) === sign) lengths[last]! += sign;
     else lengths.push(sign);
   }
   return {
@@ -44,7 +44,7 @@ export function concentrationOf(trades: readonly Trade[], few = 5): Concentratio
     profit,
     withoutBest: sum(profits.slice(few)),
     withoutWorst: sum(profits.slice(0, Math.max(0, profits.length - few))),
-    bestShare: profit > 0 && profits.length > 0 ? profits[0] / profit : Number.NaN,
+    bestShare: profit > 0 && profits.length > 0 ? profits[0]! / profit : Number.NaN,
   };
 }
 
@@ -70,9 +70,9 @@ export function costsOf(
   let bought = 0;
   let sold = 0;
   for (let i = 0; i < ledger.amount.length; i++) {
-    sums[LEDGER_KINDS[ledger.kind[i]]] += ledger.amount[i];
-    if (ledger.shares[i] > 0) bought -= ledger.amount[i];
-    if (ledger.shares[i] < 0) sold += ledger.amount[i];
+    sums[LEDGER_KINDS[ledger.kind[i]!]!] += ledger.amount[i]!;
+    if (ledger.shares[i]! > 0) bought -= ledger.amount[i]!;
+    if (ledger.shares[i]! < 0) sold += ledger.amount[i]!;
   }
   for (const trade of trades) {
     if (trade.exitReason !== 'target') continue;
@@ -82,7 +82,7 @@ export function costsOf(
   }
   const part = slippage / 10_000;
   const slipped = (bought * part) / (1 + part) + (sold * part) / (1 - part);
-  const years = (marks.day[marks.day.length - 1] - marks.day[0]) / 365.25;
+  const years = (marks.day[marks.day.length - 1]! - marks.day[0]!) / 365.25;
   const commission = 0 - sums.commission;
   const borrow = 0 - sums.borrow;
   return {

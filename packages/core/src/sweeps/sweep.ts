@@ -1,10 +1,10 @@
 // One setting of a sweep, as a pool's worker runs it.
 
 import { createEngine } from '../engine.ts';
+import type { Universe } from '../evaluation/panel.ts';
 import type { Work } from '../parallel/serve.ts';
 import { openMarket, type SharedMarket } from '../parallel/shared-market.ts';
-import type { Universe } from '../rules/panel.ts';
-import type { Problem, RunRequest } from '../simulation/prepare.ts';
+import type { Problem, RunRequest } from '../simulation/request.ts';
 import type { Figures } from '../statistics/figures.ts';
 
 /** What all workers of a sweep share. */

@@ -19,12 +19,12 @@ export function measureInstrument({ day, close, volume }: Bars): InstrumentMeasu
   if (last < 0) return { price: Number.NaN, traded: Number.NaN, years: Number.NaN };
   const first = Math.max(0, last - YEAR + 1);
   const money = Float64Array.from({ length: last - first + 1 }, (_x, k) => {
-    return close[first + k] * volume[first + k];
+    return close[first + k]! * volume[first + k]!;
   }).sort();
   const middle = money.length >> 1;
   return {
-    price: close[last],
-    traded: money.length % 2 === 1 ? money[middle] : (money[middle - 1] + money[middle]) / 2,
-    years: (day[last] - day[0]) / 365.25,
+    price: close[last]!,
+    traded: money.length % 2 === 1 ? money[middle]! : (money[middle - 1]! + money[middle]!) / 2,
+    years: (day[last]! - day[0]!) / 365.25,
   };
 }

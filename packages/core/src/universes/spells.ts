@@ -2,7 +2,7 @@
 
 import { countUntil } from '../days/calendar.ts';
 import type { Day } from '../days/day.ts';
-import type { Membership, Universe } from '../rules/panel.ts';
+import type { Membership, Universe } from '../evaluation/panel.ts';
 
 export type Combination = 'and' | 'or' | 'minus';
 
@@ -83,13 +83,13 @@ export function membersByDay(universe: Universe, days: Int32Array): Int32Array {
   const placeFrom = (day: Day): number => countUntil(days, day - 1);
   for (const spells of spellsBySymbol(universe).values()) {
     for (const [from, to] of spells) {
-      change[placeFrom(from)]++;
-      change[placeFrom(to + 1)]--;
+      change[placeFrom(from)]!++;
+      change[placeFrom(to + 1)]!--;
     }
   }
   let now = 0;
   return Int32Array.from(days, (_day, k) => {
-    now += change[k];
+    now += change[k]!;
     return now;
   });
 }

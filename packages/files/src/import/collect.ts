@@ -1,6 +1,7 @@
 // Rows to bars: sorted, checked, adjusted, with an account of what was read, changed and refused.
 
 import {
+  at,
   type Bars,
   barsWithout,
   type Day,
@@ -148,12 +149,12 @@ export class Collector {
     if (!rows) return false;
     let best = -1;
     for (let k = 0; k < rows.count; k++) {
-      const its = rows.day[k] ?? 0;
-      if (its >= day && (best < 0 || its <= (rows.day[best] ?? 0))) best = k;
+      const its = at(rows.day, k);
+      if (its >= day && (best < 0 || its <= at(rows.day, best))) best = k;
     }
     if (best >= 0) {
       rows.columns.split[best] = (rows.columns.split[best] ?? 1) * split;
-      rows.columns.dividend[best] = (rows.columns.dividend[best] ?? 0) + dividend;
+      rows.columns.dividend[best] = at(rows.columns.dividend, best) + dividend;
     }
     return true;
   }
@@ -161,11 +162,11 @@ export class Collector {
   #barsOf(symbol: string, rows: Rows): Bars {
     const order = Array.from({ length: rows.count }, (_x, k) => k);
     const days = rows.day;
-    const day = (k: number): number => days[k] ?? 0;
+    const day = (k: number): number => at(days, k);
     const sorted = order.every((k) => k === 0 || day(k) > day(k - 1));
     if (!sorted) {
       order.sort((a, b) => day(a) - day(b) || a - b);
-      const kept = order.filter((k, n) => n + 1 === order.length || day(order[n + 1] ?? 0) !== day(k));
+      const kept = order.filter((k, n) => n + 1 === order.length || day(at(order, n + 1)) !== day(k));
       const doubles = order.length - kept.length;
       const said =
         doubles > 0
@@ -181,20 +182,20 @@ export class Collector {
   #adjusted(symbol: string, rows: Rows, order: readonly number[]): Bars {
     const { day, columns } = rows;
     const n = order.length;
-    const at = (field: Field, k: number): number => columns[field][order[k] ?? 0] ?? Number.NaN;
+    const cell = (field: Field, k: number): number => columns[field][at(order, k)] ?? Number.NaN;
     const scale = new Float64Array(n);
     let later = 1;
     let splits = 0;
     let dividends = 0;
     for (let k = n - 1; k >= 0; k--) {
       scale[k] = later;
-      const split = at('split', k);
+      const split = cell('split', k);
       if (split !== 1) {
         later /= split;
         splits++;
       }
-      const dividend = at('dividend', k);
-      const before = k > 0 ? at('close', k - 1) : Number.NaN;
+      const dividend = cell('dividend', k);
+      const before = k > 0 ? cell('close', k - 1) : Number.NaN;
       if (dividend > 0 && dividend >= before) {
         this.#refuse(
           rows,
@@ -212,11 +213,11 @@ export class Collector {
       this.note({ file: '', symbol, kind: 'changed', message });
     }
     const column = (field: Field, by: (k: number) => number): Float64Array =>
-      Float64Array.from({ length: n }, (_x, k) => at(field, k) * by(k));
+      Float64Array.from({ length: n }, (_x, k) => cell(field, k) * by(k));
     const price = (k: number): number => scale[k] ?? 1;
-    const factor = Float64Array.from({ length: n }, (_x, k) => at('factor', k) * price(k));
+    const factor = Float64Array.from({ length: n }, (_x, k) => cell('factor', k) * price(k));
     const bars: Bars = {
-      day: Int32Array.from({ length: n }, (_x, k) => day[order[k] ?? 0] ?? 0),
+      day: Int32Array.from({ length: n }, (_x, k) => at(day, at(order, k))),
       open: column('open', price),
       high: column('high', price),
       low: column('low', price),
@@ -231,7 +232,7 @@ export class Collector {
   #sound(symbol: string, rows: Rows, order: readonly number[], bars: Bars): Bars {
     const faults = faultsInBars(bars);
     for (const { place, message } of faults) {
-      const day = isoFromDay(bars.day[place] ?? 0);
+      const day = isoFromDay(at(bars.day, place));
       this.#refuse(rows, order[place], symbol, `${day}, once adjusted: ${message}`);
     }
     return barsWithout(bars, new Set(faults.map(({ place }) => place)));

@@ -1,6 +1,6 @@
 'use client';
 
-import { type Bars, type BarUnit, dayFromIso, isoFromDay, monthOf, yearOf } from '@plateau/core';
+import { at, type Bars, type BarUnit, dayFromIso, isoFromDay, monthOf, yearOf } from '@plateau/core';
 import { clsx } from 'clsx';
 import { ZoomIn, ZoomOut } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
@@ -87,7 +87,7 @@ export function PriceChart({ symbol, bars, listings, goTo }: PriceChartProps) {
       type="number"
       domain={[first - 0.5, last + 0.5]}
       ticks={ticks}
-      tickFormatter={(place: number) => isoFromDay(its.day[place] ?? 0).slice(0, byYear ? 4 : 7)}
+      tickFormatter={(place: number) => isoFromDay(at(its.day, place)).slice(0, byYear ? 4 : 7)}
       height={hidden ? 2 : 18}
       {...axis}
       tick={hidden ? false : axis.tick}
@@ -140,19 +140,19 @@ export function PriceChart({ symbol, bars, listings, goTo }: PriceChartProps) {
           <input
             type="date"
             aria-label="Go to a day"
-            min={isoFromDay(its.day[0] ?? 0)}
-            max={isoFromDay(its.day[size - 1] ?? 0)}
+            min={isoFromDay(at(its.day, 0))}
+            max={isoFromDay(at(its.day, size - 1))}
             onChange={(event) => go(event.target.value)}
             className="rounded-sm border border-hairline bg-raised px-1 text-ink"
           />
         </label>
         <span className="ml-auto text-soft">
-          {isoFromDay(rows[0]?.day ?? 0)} to {isoFromDay(rows.at(-1)?.day ?? 0)}, {rows.length} bars
+          {isoFromDay(at(its.day, first))} to {isoFromDay(at(its.day, last))}, {rows.length} bars
         </span>
         <div className="flex">
           <IconButton label="Zoom in (+)" icon={ZoomIn} onClick={() => view.zoom(0.6)} />
           <IconButton label="Zoom out (-)" icon={ZoomOut} onClick={() => view.zoom(1.7)} />
-          <ChartOut name={`${symbol} ${isoFromDay(its.day[last] ?? 0)}`} charts={charts} />
+          <ChartOut name={`${symbol} ${isoFromDay(at(its.day, last))}`} charts={charts} />
         </div>
       </div>
       <div className="flex items-center gap-3 pb-1">

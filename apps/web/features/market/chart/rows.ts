@@ -1,6 +1,6 @@
 // The bars in view as the chart draws them.
 
-import type { Bars } from '@plateau/core';
+import { at, type Bars } from '@plateau/core';
 
 /** One bar; `place` counts bars, so that weekends leave no holes. */
 export interface Row {
@@ -28,23 +28,23 @@ export interface Columns {
 }
 
 export function rowsInView({ bars, changes, measures, other }: Columns, first: number, last: number): Row[] {
-  const at = (column: Float64Array | undefined, i: number): number => column?.[i] ?? Number.NaN;
+  const known = (column: Float64Array | undefined, i: number): number => column?.[i] ?? Number.NaN;
   const scale = rebased(bars.close, other, first, last);
   const rows: Row[] = [];
   for (let i = first; i <= last; i++) {
     const [high, low] = [at(bars.high, i), at(bars.low, i)];
     rows.push({
       place: i,
-      day: bars.day[i] ?? 0,
+      day: at(bars.day, i),
       open: at(bars.open, i),
       high,
       low,
       close: at(bars.close, i),
-      change: at(changes, i),
+      change: known(changes, i),
       range: [low, high],
-      volume: bars.volume[i] ?? 0,
-      drawn: measures.map((column) => at(column, i)),
-      other: at(other, i) * scale,
+      volume: at(bars.volume, i),
+      drawn: measures.map((column) => known(column, i)),
+      other: known(other, i) * scale,
     });
   }
   return rows;

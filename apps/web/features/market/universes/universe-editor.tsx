@@ -1,6 +1,6 @@
 'use client';
 
-import { isoFromDay, type Membership, membersByDay } from '@plateau/core';
+import { at, isoFromDay, type Membership, membersByDay } from '@plateau/core';
 import { universeCsv } from '@plateau/files';
 import { Download, Trash2, X } from 'lucide-react';
 import { useMemo, useState } from 'react';
@@ -250,7 +250,7 @@ function CountByDay({ members, sessions }: { members: readonly Membership[]; ses
   const rows = useMemo(() => {
     const counts = membersByDay(members, sessions);
     const each = Math.max(1, Math.floor(sessions.length / 500));
-    return Array.from(sessions, (day, k) => ({ day, members: counts[k] ?? 0 })).filter(
+    return Array.from(sessions, (day, k) => ({ day, members: at(counts, k) })).filter(
       (_row, k) => k % each === 0 || k === sessions.length - 1,
     );
   }, [members, sessions]);

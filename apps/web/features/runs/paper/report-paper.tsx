@@ -1,6 +1,6 @@
 'use client';
 
-import { isoFromDay, type Luck, type Report } from '@plateau/core';
+import { at, isoFromDay, type Luck, type Report } from '@plateau/core';
 import type { ReactNode } from 'react';
 import { Cautions } from '@/features/strategies/result/cautions.tsx';
 import type { StoredRun } from '@/store/database.ts';
@@ -37,8 +37,8 @@ const none = (): void => undefined;
 export function ReportPaper({ kept, run, report, luck, said, doubtful, harder, entries }: PaperProps) {
   const { benchmark } = kept.request;
   const { day } = run.marks;
-  const from = day[report.first] ?? 0;
-  const to = day[report.last] ?? 0;
+  const from = at(day, report.first);
+  const to = at(day, report.last);
   return (
     <article className="paper">
       <h1 className="font-serif text-2xl">{kept.name || 'no name'}</h1>
@@ -105,7 +105,7 @@ export function ReportPaper({ kept, run, report, luck, said, doubtful, harder, e
         {entries.rows && <Baseline run={run} entries={entries} />}
       </Part>
       <Part title="Next orders">
-        <NextOrders run={run} name={kept.name} last={day[day.length - 1] ?? 0} />
+        <NextOrders run={run} name={kept.name} last={at(day, day.length - 1)} />
       </Part>
     </article>
   );

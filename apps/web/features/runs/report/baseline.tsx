@@ -1,10 +1,10 @@
 'use client';
 
-import { type BaselineFigures, placeAmong, quantile } from '@plateau/core';
+import { type BaselineFigures, figureEntry, placeAmong, quantile } from '@plateau/core';
 import { useEffect, useRef, useState } from 'react';
 import type { StoredRun } from '@/store/database.ts';
 import { Button } from '@/ui/button';
-import { count, percent, ratio } from '@/ui/format.ts';
+import { count, percent, written } from '@/ui/format.ts';
 import { baselineInWorker } from '@/workers/apart-client.ts';
 import type { ShownRun } from '@/workers/engine.worker.ts';
 import { PlainTable } from './plain-table.tsx';
@@ -62,12 +62,15 @@ export function Baseline({ run, entries }: { run: ShownRun; entries: RandomEntri
     );
   }
   const of = (key: keyof BaselineFigures): number[] => rows.map((row) => row[key]).sort((a, b) => a - b);
-  const line = (name: string, key: keyof BaselineFigures, show: (x: number) => string) => [
-    name,
-    <strong key="is">{show(run.figures[key])}</strong>,
-    ...SHARES.map((share) => show(quantile(of(key), share))),
-    percent(placeAmong(run.figures[key], of(key)), 0),
-  ];
+  const line = (key: keyof BaselineFigures) => {
+    const { name, kind } = figureEntry(key);
+    return [
+      name,
+      <strong key="is">{written(run.figures[key], kind)}</strong>,
+      ...SHARES.map((share) => written(quantile(of(key), share), kind)),
+      percent(placeAmong(run.figures[key], of(key)), 0),
+    ];
+  };
   const place = placeAmong(run.figures.sharpe, of('sharpe'));
   return (
     <div
@@ -82,12 +85,7 @@ export function Baseline({ run, entries }: { run: ShownRun; entries: RandomEntri
       <PlainTable
         label="Among random entries"
         head={['', 'This run', '5 of 100 below', '25', 'half', '75', '95', 'It lies above']}
-        rows={[
-          line('Growth a year', 'cagr', (x) => percent(x)),
-          line('Sharpe ratio', 'sharpe', (x) => ratio(x)),
-          line('Largest drawdown', 'maxDrawdown', (x) => percent(x)),
-          line('Exposure', 'exposure', (x) => percent(x)),
-        ]}
+        rows={[line('cagr'), line('sharpe'), line('maxDrawdown'), line('exposure')]}
       />
       <p className="max-w-3xl">
         By its Sharpe ratio the run lies above {percent(place, 0)} of {count(rows.length)} runs with random

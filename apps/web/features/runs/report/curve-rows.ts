@@ -1,6 +1,6 @@
 // The rows of the report's curves: as many as there are pixels to show, extremes kept.
 
-import { type BesideFigures, exposures, multiplesOf, reduceCurves } from '@plateau/core';
+import { at, type BesideFigures, exposures, multiplesOf, reduceCurves } from '@plateau/core';
 import type { Span } from '@/ui/use-zoom.ts';
 import type { ShownRun } from '@/workers/engine.worker.ts';
 
@@ -33,13 +33,13 @@ export function curveRows(
   const benchmark = shown(run.benchmark);
   const others = beside.map((one) => shown(one.equity));
   return reduceCurves([equity, benchmark, exposure], first, last, buckets).map((t) => ({
-    day: marks.day[t] ?? 0,
-    equity: equity[t] ?? 0,
-    benchmark: benchmark[t] ?? 0,
-    beside: others.map((curve) => curve[t] ?? 0),
-    drawdown: drawdown[t] ?? 0,
-    benchmarkDrawdown: benchmarkDrawdown[t] ?? 0,
-    exposure: exposure[t] ?? 0,
-    positions: marks.positions[t] ?? 0,
+    day: at(marks.day, t),
+    equity: at(equity, t),
+    benchmark: at(benchmark, t),
+    beside: others.map((curve) => at(curve, t)),
+    drawdown: at(drawdown, t),
+    benchmarkDrawdown: at(benchmarkDrawdown, t),
+    exposure: at(exposure, t),
+    positions: at(marks.positions, t),
   }));
 }

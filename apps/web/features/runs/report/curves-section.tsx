@@ -1,6 +1,6 @@
 'use client';
 
-import { type BesideFigures, isoFromDay } from '@plateau/core';
+import { at, type BesideFigures, isoFromDay } from '@plateau/core';
 import Joi from 'joi';
 import { ZoomIn, ZoomOut } from 'lucide-react';
 import { memo, type ReactElement, useMemo, useRef } from 'react';
@@ -140,7 +140,7 @@ export const CurvesSection = memo(function CurvesSection({
           onChange={setScale}
         />
         <span>
-          {isoFromDay(day[span.first] ?? 0)} to {isoFromDay(day[span.last] ?? 0)}
+          {isoFromDay(at(day, span.first))} to {isoFromDay(at(day, span.last))}
         </span>
         <span className="flex">
           <IconButton label="Zoom in (+)" icon={ZoomIn} onClick={zoomIn} />

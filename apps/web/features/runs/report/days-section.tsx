@@ -1,6 +1,6 @@
 'use client';
 
-import { dayFromIso, isoFromDay } from '@plateau/core';
+import { at, dayFromIso, isoFromDay } from '@plateau/core';
 import type { FormEvent } from 'react';
 import { Button } from '@/ui/button';
 
@@ -11,8 +11,8 @@ interface DaysSectionProps {
 
 /** Leads to any day of the run. */
 export function DaysSection({ days, onDay }: DaysSectionProps) {
-  const first = isoFromDay(days[0] ?? 0);
-  const last = isoFromDay(days[days.length - 1] ?? 0);
+  const first = isoFromDay(at(days, 0));
+  const last = isoFromDay(at(days, days.length - 1));
   const open = (event: FormEvent<HTMLFormElement>): void => {
     event.preventDefault();
     const day = dayFromIso(String(new FormData(event.currentTarget).get('day')));

@@ -1,6 +1,6 @@
 'use client';
 
-import { type Trade, thinnedPoints } from '@plateau/core';
+import { at, type Trade, thinnedPoints } from '@plateau/core';
 import { useMemo } from 'react';
 import {
   CartesianGrid,
@@ -29,7 +29,7 @@ export function ExcursionChart({ title, trades, of }: ExcursionChartProps) {
   const points = useMemo(() => {
     const x = Float64Array.from(trades, (trade) => trade[of]);
     const y = Float64Array.from(trades, (trade) => trade.return);
-    return thinnedPoints(x, y, COLUMNS, ROWS).map((i) => ({ x: x[i] ?? 0, y: y[i] ?? 0 }));
+    return thinnedPoints(x, y, COLUMNS, ROWS).map((i) => ({ x: at(x, i), y: at(y, i) }));
   }, [trades, of]);
   const axis = {
     type: 'number',

@@ -1,6 +1,13 @@
 'use client';
 
-import { type FigureEntry, type FigurePart, figureCatalogue, figureOf, type Report } from '@plateau/core';
+import {
+  definitionOf,
+  type FigureEntry,
+  type FigurePart,
+  figureCatalogue,
+  figureOf,
+  type Report,
+} from '@plateau/core';
 import { ChevronDown, ChevronRight } from 'lucide-react';
 import { memo, type ReactNode, useState } from 'react';
 import { written } from '@/ui/format.ts';
@@ -68,7 +75,13 @@ function Figures({ report, benchmark, about, open }: FiguresProps) {
         {figureCatalogue
           .filter((entry) => entry.about === about)
           .map((entry) => (
-            <Figure key={entry.key} entry={entry} parts={report.madeOf[entry.key]} open={open}>
+            <Figure
+              key={entry.key}
+              entry={entry}
+              barsPerYear={report.barsPerYear}
+              parts={report.madeOf[entry.key]}
+              open={open}
+            >
               <td className="px-2 py-0.5 font-semibold">{written(figureOf(strategy, entry), entry.kind)}</td>
               {curve &&
                 [strategy.benchmark, ...report.beside.map(({ figures }) => figures)].map((figures, k) => (
@@ -85,13 +98,16 @@ function Figures({ report, benchmark, about, open }: FiguresProps) {
 
 interface FigureProps {
   readonly entry: FigureEntry;
+  readonly barsPerYear: number;
   readonly parts: readonly FigurePart[];
   readonly open: boolean;
   /** the row's numbers */
   readonly children: ReactNode;
 }
 
-function Figure({ entry: { name, definition }, parts, open: always, children }: FigureProps) {
+function Figure({ entry, barsPerYear, parts, open: always, children }: FigureProps) {
+  const { name } = entry;
+  const definition = definitionOf(entry, barsPerYear);
   const [opened, setOpened] = useState(false);
   const Arrow = opened ? ChevronDown : ChevronRight;
   const made = parts.map((part) => `${part.name} ${written(part.value, part.kind)}`).join('; ');

@@ -1,5 +1,5 @@
-import type { Figures, Luck, Range, Report } from '@plateau/core';
-import { count, percent, ratio } from '@/ui/format.ts';
+import { type Figures, figureEntry, type Luck, type Range, type Report } from '@plateau/core';
+import { count, percent, ratio, written } from '@/ui/format.ts';
 import { PlainTable } from './plain-table.tsx';
 
 /** What luck may have done: ranges of resampled days, chances of a loss, and the Sharpe ratio after so many tries. */
@@ -17,21 +17,20 @@ export function LuckSection({ report, luck }: { report: Report; luck: Luck | und
 }
 
 function Resampled({ luck, figures }: { luck: Luck; figures: Figures }) {
-  const row = (name: string, is: number, range: Range, show: (value: number) => string) => [
-    name,
-    <strong key="is">{show(is)}</strong>,
-    ...range.map(show),
-  ];
+  const row = (key: 'cagr' | 'maxDrawdown' | 'sharpe', range: Range) => {
+    const { name, kind } = figureEntry(key);
+    return [
+      name,
+      <strong key="is">{written(figures[key], kind)}</strong>,
+      ...range.map((value) => written(value, kind)),
+    ];
+  };
   return (
     <>
       <PlainTable
         label="Resampled ranges"
         head={['', 'As it was', '5 of 100 below', '25', 'half', '75', '95']}
-        rows={[
-          row('Growth a year', figures.cagr, luck.growth, (x) => percent(x)),
-          row('Largest drawdown', figures.maxDrawdown, luck.maxDrawdown, (x) => percent(x)),
-          row('Sharpe ratio', figures.sharpe, luck.sharpe, (x) => ratio(x)),
-        ]}
+        rows={[row('cagr', luck.growth), row('maxDrawdown', luck.maxDrawdown), row('sharpe', luck.sharpe)]}
       />
       <p className="max-w-3xl">
         With the same days drawn again {count(luck.resamples)} times in blocks of about {luck.block} bars, the

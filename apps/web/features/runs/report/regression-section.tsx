@@ -1,6 +1,6 @@
 'use client';
 
-import type { Report } from '@plateau/core';
+import { at, type Report } from '@plateau/core';
 import { memo } from 'react';
 import {
   CartesianGrid,
@@ -24,7 +24,7 @@ export const RegressionSection = memo(function RegressionSection({
 }) {
   const { byBar, byMonth } = report.regression;
   const monthly = byMonth.regression;
-  const points = Array.from(byMonth.benchmark, (x, k) => ({ x, y: byMonth.strategy[k] ?? 0 }));
+  const points = Array.from(byMonth.benchmark, (x, k) => ({ x, y: at(byMonth.strategy, k) }));
   const xs = points.map(({ x }) => x);
   const [low, high] = [Math.min(...xs), Math.max(...xs)];
   const line = (x: number) => ({ x, y: monthly.alpha.value + monthly.beta.value * x });

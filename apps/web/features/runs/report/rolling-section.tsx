@@ -1,6 +1,6 @@
 'use client';
 
-import { isoFromDay, type Report, reduceCurves } from '@plateau/core';
+import { at, figureEntry, isoFromDay, type Report, reduceCurves } from '@plateau/core';
 import { memo, useState } from 'react';
 import {
   CartesianGrid,
@@ -21,10 +21,10 @@ const WINDOWS = [
 ] as const;
 
 const MEASURES = [
-  ['growth', 'Growth a year', percent],
-  ['volatility', 'Volatility', percent],
-  ['sharpe', 'Sharpe ratio', ratio],
-  ['beta', 'Beta', ratio],
+  ['growth', figureEntry('cagr').name, percent],
+  ['volatility', figureEntry('volatility').name, percent],
+  ['sharpe', figureEntry('sharpe').name, ratio],
+  ['beta', figureEntry('beta').name, ratio],
 ] as const;
 const BUCKETS = 120;
 
@@ -85,7 +85,7 @@ function Rolling({ title, show, values, days, first }: RollingProps) {
     );
   }
   const rows = reduceCurves([values], begin, values.length - 1, BUCKETS).map((t) => ({
-    day: days[first + t] ?? 0,
+    day: at(days, first + t),
     value: values[t],
   }));
   return (

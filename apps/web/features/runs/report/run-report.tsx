@@ -1,6 +1,6 @@
 'use client';
 
-import { isoFromDay, type Trade } from '@plateau/core';
+import { at, isoFromDay, type Trade } from '@plateau/core';
 import { useCallback, useMemo, useState } from 'react';
 import { Cautions } from '@/features/strategies/result/cautions.tsx';
 import { TradedFindings, useDoubtful } from '@/features/strategies/result/traded-findings.tsx';
@@ -70,8 +70,8 @@ export function RunReport({ kept }: { kept: StoredRun }) {
         <header className="flex items-center gap-4 border-b border-hairline px-4 py-1">
           <h2 className="font-serif text-xl">{kept.name || 'no name'}</h2>
           <p className="text-soft" role="status">
-            {said ?? 'Held against what was kept …'} {isoFromDay(day[report.first] ?? 0)} to{' '}
-            {isoFromDay(day[report.last] ?? 0)}
+            {said ?? 'Held against what was kept …'} {isoFromDay(at(day, report.first))} to{' '}
+            {isoFromDay(at(day, report.last))}
             {span ? ', a part of it' : ''}.
           </p>
           {fault && (
@@ -161,7 +161,7 @@ export function RunReport({ kept }: { kept: StoredRun }) {
               <WhySection kept={kept} onDay={place.openDay} />
             </Part>
             <Part id="next" title="Next orders">
-              <NextOrders run={run} name={kept.name} last={day[day.length - 1] ?? 0} />
+              <NextOrders run={run} name={kept.name} last={at(day, day.length - 1)} />
             </Part>
           </DrawnParts>
         </div>

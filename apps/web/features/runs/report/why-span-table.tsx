@@ -1,6 +1,6 @@
 'use client';
 
-import { isoFromDay, type WhySpan } from '@plateau/core';
+import { at, isoFromDay, type WhySpan } from '@plateau/core';
 import { useMemo } from 'react';
 import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
 import { count, price, ratio } from '@/ui/format.ts';
@@ -23,7 +23,7 @@ export function WhySpanTable({ why, onDay }: { why: WhySpan; onDay: (day: number
         rows={places}
         columns={columns}
         empty=""
-        onOpen={(place) => onDay(why.day[place] ?? 0)}
+        onOpen={(place) => onDay(at(why.day, place))}
         above={() => (
           <p className="pb-1">
             Of {count(places.length)} days:{' '}
@@ -40,10 +40,10 @@ function columnsOf(why: WhySpan): DataColumn<number>[] {
     rows.map(({ text, truth }) => ({ path, text, truth })),
   );
   return [
-    column('day', 'Day', (k: number) => why.day[k] ?? 0, {
+    column('day', 'Day', (k: number) => at(why.day, k), {
       width: 80,
       left: true,
-      show: (k) => isoFromDay(why.day[k] ?? 0),
+      show: (k) => isoFromDay(at(why.day, k)),
     }),
     column('close', 'Close', (k: number) => why.close[k], {
       width: 60,

@@ -1,12 +1,14 @@
 'use client';
 
-import { type Figures, type HarderRun, harderRuns } from '@plateau/core';
+import { type Figures, figureEntry, type HarderRun, harderRuns } from '@plateau/core';
 import { useEffect, useMemo, useState } from 'react';
 import type { StoredRun } from '@/store/database.ts';
-import { money, percent, ratio } from '@/ui/format.ts';
+import { ours } from '@/ui/figures.ts';
 import { harderRunsInWorker } from '@/workers/apart-client.ts';
 import type { ShownRun } from '@/workers/engine.worker.ts';
 import { PlainTable } from './plain-table.tsx';
+
+const FIGURES = (['cagr', 'sharpe', 'maxDrawdown', 'endEquity'] as const).map(figureEntry);
 
 function words({ kind, without }: HarderRun): string {
   switch (kind) {
@@ -55,14 +57,12 @@ export function useHarderRuns({ universe, request }: StoredRun, run: ShownRun | 
 export function Worth({ run, harder }: { run: ShownRun; harder: HarderRuns }) {
   const { runs, results, fault } = harder;
   const cells = (its: Figures | undefined): string[] =>
-    its
-      ? [percent(its.cagr), ratio(its.sharpe), percent(its.maxDrawdown), money(its.endEquity)]
-      : ['…', '', '', ''];
+    its ? FIGURES.map((entry) => ours(entry, its)) : ['…', '', '', ''];
   return (
     <div data-testid="worth" data-done={results.size === runs.length}>
       <PlainTable
         label="What the cautions are worth"
-        head={['The whole run again', 'Growth a year', 'Sharpe ratio', 'Largest drawdown', 'End equity']}
+        head={['The whole run again', ...FIGURES.map(({ name }) => name)]}
         rows={[
           ['As it is', ...cells(run.figures)],
           ...runs.map((one) => [

@@ -1,6 +1,6 @@
 'use client';
 
-import { multiplesOf, reduceCurves } from '@plateau/core';
+import { at, multiplesOf, reduceCurves } from '@plateau/core';
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, YAxis } from 'recharts';
 import { percent } from '@/ui/format.ts';
 import { dayAxis, dayTicks, TICK } from '@/ui/time-axis.tsx';
@@ -14,8 +14,8 @@ export function Curves({ shown }: { shown: readonly Shown[] }) {
   const add = (key: string, day: Int32Array, equity: Float64Array): void => {
     const multiples = multiplesOf(equity, 0);
     for (const t of reduceCurves([equity], 0, day.length - 1, BUCKETS)) {
-      const at = day[t] ?? 0;
-      rows.set(at, { ...rows.get(at), day: at, [key]: multiples[t] ?? 1 });
+      const date = at(day, t);
+      rows.set(date, { ...rows.get(date), day: date, [key]: at(multiples, t) });
     }
   };
   for (const [k, { run }] of shown.entries()) add(`r${k}`, run.marks.day, run.marks.equity);

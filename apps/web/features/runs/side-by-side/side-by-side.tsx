@@ -1,9 +1,9 @@
 'use client';
 
-import { isoFromDay } from '@plateau/core';
+import { at, headlineFigures, isoFromDay } from '@plateau/core';
 import { useEffect, useState } from 'react';
-import { headlineRows } from '@/features/strategies/result/figures.tsx';
 import type { StoredRun } from '@/store/database.ts';
+import { ours, theirs } from '@/ui/figures.ts';
 import { count, money } from '@/ui/format.ts';
 import { StrokeKey } from '@/ui/time-axis.tsx';
 import { reportInWorker } from '@/workers/run-client.ts';
@@ -19,7 +19,8 @@ import { TradesApart } from './trades-apart.tsx';
 function Unlike({ shown }: { shown: readonly Shown[] }) {
   const spans = new Set(
     shown.map(
-      ({ run: { marks } }) => `${isoFromDay(marks.day[0] ?? 0)} to ${isoFromDay(marks.day.at(-1) ?? 0)}`,
+      ({ run: { marks } }) =>
+        `${isoFromDay(at(marks.day, 0))} to ${isoFromDay(at(marks.day, marks.day.length - 1))}`,
     ),
   );
   const capitals = new Set(shown.map(({ kept }) => kept.request.strategy.account.capital));
@@ -98,10 +99,10 @@ export function SideBySide({ kept }: { kept: readonly StoredRun[] }) {
             <PlainTable
               label="Figures side by side"
               head={['', ...names, `${benchmark} held`]}
-              rows={headlineRows.map(({ label, ours, theirs }) => [
-                label,
-                ...shown.map(({ run }) => ours(run.figures)),
-                first && theirs ? theirs(first.run.figures) : '–',
+              rows={headlineFigures.map((entry) => [
+                entry.name,
+                ...shown.map(({ run }) => ours(entry, run.figures)),
+                first ? theirs(entry, first.run.figures) : '–',
               ])}
             />
             <Pairs shown={shown} names={names} />

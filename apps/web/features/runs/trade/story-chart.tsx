@@ -1,6 +1,6 @@
 'use client';
 
-import { isoFromDay, monthOf, type TradeStory, yearOf } from '@plateau/core';
+import { at, isoFromDay, monthOf, type TradeStory, yearOf } from '@plateau/core';
 import { type ReactElement, useMemo } from 'react';
 import {
   Bar,
@@ -73,7 +73,7 @@ export function StoryChart({ story }: { story: TradeStory }) {
             type="number"
             domain={[-0.5, last + 0.5]}
             ticks={ticks}
-            tickFormatter={(place: number) => isoFromDay(rows[place]?.day ?? 0).slice(0, 7)}
+            tickFormatter={(place: number) => isoFromDay(at(rows, place).day).slice(0, 7)}
             height={shown ? 18 : 2}
             {...plainAxis}
             tick={shown ? TICK : false}
@@ -109,7 +109,7 @@ export function StoryChart({ story }: { story: TradeStory }) {
   return (
     <div
       role="img"
-      aria-label={`Bars of ${trade.symbol} from ${isoFromDay(rows[0]?.day ?? 0)} to ${isoFromDay(rows[last]?.day ?? 0)}, with the trade on them`}
+      aria-label={`Bars of ${trade.symbol} from ${isoFromDay(at(rows, 0).day)} to ${isoFromDay(at(rows, last).day)}, with the trade on them`}
       className="flex min-h-0 flex-1 flex-col"
     >
       <div className="flex flex-wrap gap-x-4 text-soft">
@@ -164,13 +164,13 @@ export function StoryChart({ story }: { story: TradeStory }) {
             stroke="var(--paper)"
             ifOverflow="visible"
           />,
-          ...(exit === undefined
+          ...(exit === undefined || trade.exitPrice === undefined
             ? []
             : [
                 <ReferenceDot
                   key="exit"
                   x={exit}
-                  y={trade.exitPrice ?? 0}
+                  y={trade.exitPrice}
                   r={5}
                   fill="none"
                   stroke="var(--accent)"

@@ -1,6 +1,6 @@
 // The bars around a trade as its chart draws them.
 
-import type { TradeStory } from '@plateau/core';
+import { at, type TradeStory } from '@plateau/core';
 
 /** One bar; `place` counts bars, so that weekends leave no holes. */
 export interface StoryRow {
@@ -23,11 +23,11 @@ export function storyRows({ bars, lines, stop, target }: TradeStory): StoryRow[]
   const known = (value: number | undefined): number | undefined =>
     value === undefined || Number.isNaN(value) ? undefined : value;
   return Array.from(bars.day, (day, place) => {
-    const [high, low, close] = [bars.high[place] ?? 0, bars.low[place] ?? 0, bars.close[place] ?? 0];
+    const [high, low, close] = [at(bars.high, place), at(bars.low, place), at(bars.close, place)];
     return {
       place,
       day,
-      open: bars.open[place] ?? 0,
+      open: at(bars.open, place),
       high,
       low,
       close,

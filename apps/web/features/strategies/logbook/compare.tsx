@@ -1,9 +1,10 @@
 'use client';
 
+import { headlineFigures } from '@plateau/core';
 import { clsx } from 'clsx';
 import { Button } from '@/ui/button';
+import { changeOf, ours } from '@/ui/figures.ts';
 import { moment } from '@/ui/format.ts';
-import { headlineRows } from '../result/figures.tsx';
 import { fields } from '../sheet/fields.ts';
 import { isShown } from '../sheet/read.ts';
 import { textOf } from '../sheet/sheet.ts';
@@ -47,14 +48,14 @@ export function Compare({ pair: given, onClose }: CompareProps) {
         <table aria-label="Figures of both" className="self-start">
           <Head a={a} b={b} last="Change" />
           <tbody>
-            {headlineRows.map(({ label, ours, change }) => (
-              <tr key={label} className="border-b border-hairline text-right">
+            {headlineFigures.map((entry) => (
+              <tr key={entry.key} className="border-b border-hairline text-right">
                 <th scope="row" className="pr-3 text-left font-normal whitespace-nowrap">
-                  {label}
+                  {entry.name}
                 </th>
-                <td className="px-2">{ours(a.figures)}</td>
-                <td className="px-2">{ours(b.figures)}</td>
-                <td className="px-2 font-semibold">{change?.show(b.figures, a.figures) ?? ''}</td>
+                <td className="px-2">{ours(entry, a.figures)}</td>
+                <td className="px-2">{ours(entry, b.figures)}</td>
+                <td className="px-2 font-semibold">{changeOf(entry, b.figures, a.figures) ?? ''}</td>
               </tr>
             ))}
           </tbody>

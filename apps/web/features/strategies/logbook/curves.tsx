@@ -1,5 +1,6 @@
 'use client';
 
+import { at } from '@plateau/core';
 import type { LogEntry } from './entry.ts';
 
 interface CurvesProps {
@@ -21,7 +22,7 @@ export function Curves({ entries, width, height, label }: CurvesProps) {
   if (!first) return null;
   const all = [...entries.flatMap(({ curve }) => [...curve.equity]), ...first.curve.benchmark];
   const [low, high] = [Math.min(...all), Math.max(...all)];
-  const days = entries.flatMap(({ curve }) => [curve.days[0] ?? 0, curve.days.at(-1) ?? 0]);
+  const days = entries.flatMap(({ curve }) => [at(curve.days, 0), at(curve.days, curve.days.length - 1)]);
   const [start, end] = [Math.min(...days), Math.max(...days)];
   const path = (at: Int32Array, values: Float64Array): string =>
     Array.from(at, (day, k) => {

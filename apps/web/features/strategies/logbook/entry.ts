@@ -1,6 +1,6 @@
 // One variant that was run to its end: its rules, what changed to make it, what came of it.
 
-import { type Figures, reduceCurves } from '@plateau/core';
+import { at, type Figures, reduceCurves } from '@plateau/core';
 import type { ShownRun } from '@/workers/engine.worker.ts';
 import { readDials } from '../sheet/dials.ts';
 import { fields } from '../sheet/fields.ts';
@@ -39,9 +39,9 @@ const LONGEST_TEXT = 60;
 export function smallCurve({ marks, benchmark }: ShownRun): SmallCurve {
   const places = reduceCurves([marks.equity, benchmark], 0, marks.day.length - 1, BUCKETS);
   return {
-    days: Int32Array.from(places, (t) => marks.day[t] ?? 0),
-    equity: Float64Array.from(places, (t) => marks.equity[t] ?? 0),
-    benchmark: Float64Array.from(places, (t) => benchmark[t] ?? 0),
+    days: Int32Array.from(places, (t) => at(marks.day, t)),
+    equity: Float64Array.from(places, (t) => at(marks.equity, t)),
+    benchmark: Float64Array.from(places, (t) => at(benchmark, t)),
   };
 }
 

@@ -1,5 +1,6 @@
 'use client';
 
+import { at } from '@plateau/core';
 import { writeCsv } from '@plateau/files';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { clsx } from 'clsx';
@@ -29,7 +30,7 @@ interface LogbookPanelProps {
 export function LogbookPanel({ sheet, entries }: LogbookPanelProps) {
   // Variants run before the veil was set, or by another, saw what is veiled now: their figures wait until it is opened.
   const shut = veiledFrom(sheet);
-  const seen = entries.filter(({ curve }) => !(shut <= (curve.days[curve.days.length - 1] ?? 0)));
+  const seen = entries.filter(({ curve }) => !(shut <= at(curve.days, curve.days.length - 1)));
   const [search, setSearch] = useState('');
   const [marked, setMarked] = useState<readonly string[]>([]);
   const bringBack = useSheets((s) => s.replaceDraft);

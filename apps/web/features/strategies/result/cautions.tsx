@@ -1,6 +1,6 @@
 'use client';
 
-import { type Caution, cautionsOf, type Strategy } from '@plateau/core';
+import { at, type Caution, cautionsOf, type Strategy } from '@plateau/core';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { TriangleAlert } from 'lucide-react';
 import { isDated } from '@/features/market/universes/members.ts';
@@ -64,7 +64,7 @@ export function Cautions({ run, strategy, universe, tries, doubtful }: CautionsP
     trades: run.trades,
     openTrades: run.openTrades,
     eitherWayBars: run.eitherWayBars,
-    years: ((day[day.length - 1] ?? 0) - (day[0] ?? 0)) / 365.25,
+    years: (at(day, day.length - 1) - at(day, 0)) / 365.25,
     // Not known for a moment at the start: no reason to cry wolf.
     dated: dated ?? true,
     tries,

@@ -1,6 +1,6 @@
 // The rows the charts draw: as many as there are pixels to show, extremes kept.
 
-import { reduceCurves } from '@plateau/core';
+import { at, reduceCurves } from '@plateau/core';
 import type { Span } from '@/ui/use-zoom.ts';
 import type { ShownRun } from '@/workers/engine.worker.ts';
 import type { Curve } from './use-live-run.ts';
@@ -19,15 +19,15 @@ export function chartRows(run: ShownRun, ghost: Curve | undefined, span: Span, b
   const places = reduceCurves([marks.equity, benchmark], span.first, span.last, buckets);
   let g = -1;
   return places.map((t) => {
-    const day = marks.day[t] ?? 0;
-    if (ghost) while (g + 1 < ghost.days.length && (ghost.days[g + 1] ?? 0) <= day) g++;
+    const day = at(marks.day, t);
+    if (ghost) while (g + 1 < ghost.days.length && at(ghost.days, g + 1) <= day) g++;
     return {
       day,
-      equity: marks.equity[t] ?? 0,
-      benchmark: benchmark[t] ?? 0,
+      equity: at(marks.equity, t),
+      benchmark: at(benchmark, t),
       ghost: g >= 0 ? ghost?.equity[g] : undefined,
-      drawdown: drawdown[t] ?? 0,
-      benchmarkDrawdown: benchmarkDrawdown[t] ?? 0,
+      drawdown: at(drawdown, t),
+      benchmarkDrawdown: at(benchmarkDrawdown, t),
     };
   });
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import { isoFromDay } from '@plateau/core';
+import { at, isoFromDay } from '@plateau/core';
 import { ZoomIn, ZoomOut } from 'lucide-react';
 import { memo, useMemo } from 'react';
 import { CartesianGrid, ComposedChart, Line, ResponsiveContainer, Tooltip, YAxis } from 'recharts';
@@ -37,12 +37,12 @@ export const RunCharts = memo(function RunCharts({ run, benchmark, ghost }: RunC
       onKeyDown={onKeyDown}
       className="flex min-h-0 flex-1 select-none flex-col"
     >
-      <div className="flex items-center gap-4 px-2 pt-1 text-soft">
+      <div className="flex flex-wrap items-center gap-x-3 px-2 pt-1 text-soft">
         <StrokeKey text="Strategy" stroke="var(--ridge)" />
         <StrokeKey text={`${benchmark} held`} {...HELD} />
         {ghost && <StrokeKey text="Before the last edit" stroke="var(--ghost)" strokeDasharray="1.5 2.5" />}
-        <span className="ml-auto">
-          {isoFromDay(day[span.first] ?? 0)} to {isoFromDay(day[span.last] ?? 0)}
+        <span className="ml-auto whitespace-nowrap">
+          {isoFromDay(at(day, span.first))} to {isoFromDay(at(day, span.last))}
         </span>
         <div className="flex">
           <IconButton label="Zoom in (+)" icon={ZoomIn} onClick={zoomIn} />

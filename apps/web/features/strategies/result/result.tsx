@@ -1,5 +1,6 @@
 'use client';
 
+import { at, barsPerYear } from '@plateau/core';
 import { summaryJson } from '@plateau/files';
 import { clsx } from 'clsx';
 import { Download } from 'lucide-react';
@@ -44,6 +45,15 @@ export function Result({ live, sheet, again }: ResultProps) {
     <section aria-label="Result" className="flex h-full min-h-0 flex-col px-3 pb-2" data-status={status}>
       <div className="flex shrink-0 items-center gap-3">
         <Status live={live} again={again} />
+        {run && (
+          <Button
+            onClick={() =>
+              saveFile(`${name || 'strategy'} figures.json`, 'application/json', summaryJson(run))
+            }
+          >
+            <Download size={14} aria-hidden /> Figures
+          </Button>
+        )}
         <KeepRun sheet={sheet} live={live} />
       </div>
       <Veil sheet={sheet} />
@@ -65,17 +75,10 @@ export function Result({ live, sheet, again }: ResultProps) {
               <FiguresTable
                 figures={run.figures}
                 benchmark={benchmark}
+                barsPerYear={barsPerYear(live.request?.strategy.bars ?? 'day')}
                 before={ghost?.figures}
                 sameCapital={ghost === undefined || ghost.capital === live.request?.strategy.account.capital}
               />
-              <Button
-                className="mt-2"
-                onClick={() =>
-                  saveFile(`${name || 'strategy'} figures.json`, 'application/json', summaryJson(run))
-                }
-              >
-                <Download size={14} aria-hidden /> Figures
-              </Button>
               {run.missing.length > 0 && (
                 <p className="mt-2 text-soft">Left out, for want of bars: {run.missing.join(', ')}.</p>
               )}
@@ -161,7 +164,7 @@ function Status({ live, again }: { live: LiveRun; again: () => void }) {
 
 /** What was run, in a line. */
 function span({ marks, trades }: NonNullable<LiveRun['run']>): string {
-  const years = ((marks.day[marks.day.length - 1] ?? 0) - (marks.day[0] ?? 0)) / 365.25;
+  const years = (at(marks.day, marks.day.length - 1) - at(marks.day, 0)) / 365.25;
   return `In step with the sheet: ${years.toFixed(1)} years, ${trades.length} closed trades.`;
 }
 

@@ -1,9 +1,9 @@
 'use client';
 
-import { isoFromDay, type SpanFigures } from '@plateau/core';
+import { figureEntry, isoFromDay, type SpanFigures } from '@plateau/core';
 import { Eye, EyeOff } from 'lucide-react';
 import { Button } from '@/ui/button';
-import { count, percent, ratio } from '@/ui/format.ts';
+import { count, written } from '@/ui/format.ts';
 import { isOpened } from '../sheet/read.ts';
 import { type Sheet, textOf } from '../sheet/sheet.ts';
 import { useSheets } from '../sheet/sheets.ts';
@@ -36,14 +36,12 @@ export function Veil({ sheet }: { sheet: Sheet }) {
   );
 }
 
-const rows: readonly [string, (s: SpanFigures) => string, ((s: SpanFigures) => string) | undefined][] = [
-  ['Growth a year', (s) => percent(s.strategy.cagr), (s) => percent(s.benchmark.cagr)],
-  ['Largest drawdown', (s) => percent(s.strategy.maxDrawdown), (s) => percent(s.benchmark.maxDrawdown)],
-  ['Sharpe ratio', (s) => ratio(s.strategy.sharpe), (s) => ratio(s.benchmark.sharpe)],
-  ['Trades', (s) => count(s.strategy.trades), undefined],
-  ['Win rate', (s) => percent(s.strategy.winRate), undefined],
-  ['Expectancy', (s) => percent(s.strategy.expectancy, 2), undefined],
-];
+/** Of the strategy's span figures; the first three its benchmark has too. */
+const ROWS = ['cagr', 'maxDrawdown', 'sharpe', 'trades', 'winRate', 'expectancy'] as const;
+
+function theirs({ benchmark }: SpanFigures, key: (typeof ROWS)[number]): string {
+  return key in benchmark ? written(benchmark[key as keyof typeof benchmark], figureEntry(key).kind) : '';
+}
 
 /** In-sample and out-of-sample side by side, each with the benchmark's. */
 export function Halves({
@@ -69,17 +67,17 @@ export function Halves({
         </tr>
       </thead>
       <tbody>
-        {rows.map(([label, ours, theirs]) => (
-          <tr key={label} className="border-b border-hairline">
+        {ROWS.map((key) => (
+          <tr key={key} className="border-b border-hairline">
             <th scope="row" className="text-left font-normal">
-              {label}
+              {figureEntry(key).name}
             </th>
             {halves.flatMap((half, k) => [
               <td key={`${half.from} ours`} className={k === 1 ? 'pl-2 font-semibold' : 'pl-2'}>
-                {ours(half)}
+                {written(half.strategy[key], figureEntry(key).kind)}
               </td>,
               <td key={`${half.from} theirs`} className="pl-1 text-soft" title={`${benchmark} held`}>
-                {theirs?.(half) ?? ''}
+                {theirs(half, key)}
               </td>,
             ])}
           </tr>

@@ -4,13 +4,23 @@
 // bar, for the instruments held.
 
 import type { Bars } from '../bars/bars.ts';
+import { type Node, type NumberNode, walk } from '../language/tree.ts';
 import { measureOf } from '../measures/catalogue.ts';
-import { calculateOne, equal, FALSE, greater, TRUE, UNDEFINED } from './columns.ts';
 import type { Evaluator } from './evaluate.ts';
-import { type Node, type NumberNode, walk } from './tree.ts';
+import {
+  betweenOne,
+  calculateOne,
+  compareOne,
+  equal,
+  FALSE,
+  greater,
+  movesOne,
+  TRUE,
+  UNDEFINED,
+} from './truth.ts';
 
 export interface HeldPosition {
-  readonly sign: 1 | -1;
+  readonly side: { readonly sign: 1 | -1 };
   readonly entryBar: number;
   readonly entryPrice: number;
   /** entered at the bar's open, so that the entry bar counts as held */
@@ -39,54 +49,38 @@ export function positionReader(
   evaluator: Evaluator,
   instrument: number,
 ): { readonly truth: (rule: Node) => PositionRule; readonly value: (node: Node) => PositionValue } {
-  const bars = evaluator.panel.bars[instrument];
+  const bars = evaluator.panel.bars[instrument]!;
   return { truth, value };
 
   function truth(node: Node): PositionRule {
     if (!readsPosition(node)) {
       const column = evaluator.truths(node, instrument);
-      return (bar) => column[bar];
+      return (bar) => column[bar]!;
     }
     switch (node.kind) {
       case 'comparison': {
         const a = value(node.left);
         const b = value(node.right);
-        const above: PositionRule = (bar, p) => greater(a(bar, p), b(bar, p));
-        const below: PositionRule = (bar, p) => greater(b(bar, p), a(bar, p));
-        const crossing =
-          (now: PositionRule): PositionRule =>
-          (bar, p) =>
-            Math.min(now(bar, p), bar > 0 ? 2 - now(bar - 1, p) : UNDEFINED);
-        switch (node.comparator) {
-          case 'is above':
-            return above;
-          case 'is below':
-            return below;
-          case 'is at least':
-            return (bar, p) => 2 - below(bar, p);
-          case 'is at most':
-            return (bar, p) => 2 - above(bar, p);
-          case 'equals':
-            return (bar, p) => equal(a(bar, p), b(bar, p));
-          case 'crosses above':
-            return crossing(above);
-          case 'crosses below':
-            return crossing(below);
+        const { comparator } = node;
+        if (comparator !== 'crosses above' && comparator !== 'crosses below') {
+          return (bar, p) => compareOne(comparator, a(bar, p), b(bar, p));
         }
-        break;
+        const beyond: PositionRule =
+          comparator === 'crosses above'
+            ? (bar, p) => greater(a(bar, p), b(bar, p))
+            : (bar, p) => greater(b(bar, p), a(bar, p));
+        return (bar, p) => Math.min(beyond(bar, p), bar > 0 ? 2 - beyond(bar - 1, p) : UNDEFINED);
       }
       case 'between': {
         const of = value(node.of);
         const low = value(node.low);
         const high = value(node.high);
-        return (bar, p) =>
-          Math.min(2 - greater(low(bar, p), of(bar, p)), 2 - greater(of(bar, p), high(bar, p)));
+        return (bar, p) => betweenOne(of(bar, p), low(bar, p), high(bar, p));
       }
       case 'moving': {
         const of = value(node.of);
         const span = node.bars ? plain(node.bars) : 1;
-        const sign = node.way === 'rising' ? 1 : -1;
-        return (bar, p) => over(bar, span, Math.min, (b) => greater(sign * of(b, p), sign * of(b - 1, p)));
+        return (bar, p) => over(bar, span, Math.min, (b) => movesOne(node.way, of(b, p), of(b - 1, p)));
       }
       case 'extreme': {
         const of = value(node.of);
@@ -136,7 +130,7 @@ export function positionReader(
   function value(node: Node): PositionValue {
     if (!readsPosition(node)) {
       const column = evaluator.values(node, instrument);
-      return typeof column === 'number' ? () => column : (bar) => (bar < 0 ? Number.NaN : column[bar]);
+      return typeof column === 'number' ? () => column : (bar) => (bar < 0 ? Number.NaN : column[bar]!);
     }
     switch (node.kind) {
       case 'measure':
@@ -185,7 +179,7 @@ function positionWord(phrase: string, bars: Bars): PositionValue {
       bar < p.entryBar ? Number.NaN : word(bar, p);
   switch (phrase) {
     case 'profit':
-      return sinceEntry((bar, p) => (bars.close[bar] / p.entryPrice - 1) * p.sign);
+      return sinceEntry((bar, p) => (bars.close[bar]! / p.entryPrice - 1) * p.side.sign);
     case 'days held':
       return sinceEntry((bar, p) => bar - p.entryBar + (p.atOpen ? 1 : 0));
     case 'entry price':
@@ -194,7 +188,7 @@ function positionWord(phrase: string, bars: Bars): PositionValue {
       return sinceEntry((bar, p) => {
         let best = p.entryPrice;
         for (let b = p.entryBar; b <= bar; b++) {
-          if ((bars.close[b] - best) * p.sign > 0) best = bars.close[b];
+          if ((bars.close[b]! - best) * p.side.sign > 0) best = bars.close[b]!;
         }
         return best;
       });

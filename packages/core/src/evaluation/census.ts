@@ -1,9 +1,9 @@
 // How often each condition of a rule is true in the universe, and how much is left after it: what shows the condition that
 // starves a strategy.
 
-import { TRUE } from './columns.ts';
+import type { Node, Place } from '../language/tree.ts';
 import type { Evaluator } from './evaluate.ts';
-import type { Node, Place } from './tree.ts';
+import { TRUE } from './truth.ts';
 
 export interface ConditionCount {
   /** where the condition stands in the rule's text */
@@ -33,7 +33,7 @@ export function censusOf(evaluator: Evaluator, rule: Node, from: number, to: num
       counts.set(node, count);
       count.left += countOf(passing);
       const truths = evaluator.truths(node, k);
-      for (let i = 0; i < all.length; i++) count.trueDays += all[i] & Number(truths[i] === TRUE);
+      for (let i = 0; i < all.length; i++) count.trueDays += all[i]! & Number(truths[i] === TRUE);
       return passing;
     }
 
@@ -43,7 +43,7 @@ export function censusOf(evaluator: Evaluator, rule: Node, from: number, to: num
         const passing = new Uint8Array(coming.length);
         for (const part of node.parts) {
           const more = ask(part, all, coming);
-          for (let i = 0; i < passing.length; i++) passing[i] |= more[i];
+          for (let i = 0; i < passing.length; i++) passing[i]! |= more[i]!;
         }
         return passing;
       }
@@ -56,7 +56,7 @@ export function censusOf(evaluator: Evaluator, rule: Node, from: number, to: num
 
 /** 1 on the bars on which an instrument is a member. */
 function membersDays({ panel }: Evaluator, instrument: number, from: number, to: number): Uint8Array {
-  return Uint8Array.from(panel.bars[instrument].day, (day) =>
+  return Uint8Array.from(panel.bars[instrument]!.day, (day) =>
     day >= from && day <= to && panel.isMember(instrument, day) ? 1 : 0,
   );
 }

@@ -1,4 +1,4 @@
-// Columns for intermediate results, taken and given back like plates from a stack.
+// Columns for intermediate results: the one taken last is given back first.
 
 type Column = Float64Array | Int32Array;
 

@@ -3,6 +3,8 @@
 //
 // A class, and nothing made anew for each instrument but the columns: the compiler then sees the same code on every run.
 
+import { printRule } from '../language/print.ts';
+import type { Node, NumberNode } from '../language/tree.ts';
 import { measureOf } from '../measures/catalogue.ts';
 import type { Inputs, Measure } from '../measures/measure.ts';
 import { compareMembers } from './across.ts';
@@ -14,22 +16,17 @@ import {
   calculate,
   compare,
   crosses,
-  FALSE,
   gaps,
   lasting,
   moving,
   not,
   type Operand,
   orInto,
-  type PlainComparator,
   placesWhere,
-  TRUE,
-  UNDEFINED,
 } from './columns.ts';
 import type { Panel } from './panel.ts';
-import { printRule } from './print.ts';
 import { Slots, trimSlots } from './slots.ts';
-import type { Node, NumberNode } from './tree.ts';
+import { FALSE, type PlainComparator, TRUE, UNDEFINED } from './truth.ts';
 import { WorkColumns } from './work-columns.ts';
 
 export type Measured = Node & { kind: 'measure' };
@@ -69,7 +66,7 @@ export class Evaluator {
     const slot = this.#truths.of(this.#keyOf(rule));
     const known = slot.columns[instrument];
     if (known) return known;
-    const out = slot.add(instrument, this.panel.bars[instrument].day.length);
+    const out = slot.add(instrument, this.panel.bars[instrument]!.day.length);
     const taken = this.work.taken;
     this.#computeTruths(rule, instrument, out);
     this.work.giveBackTo(taken);
@@ -106,7 +103,7 @@ export class Evaluator {
     const known = slot.columns[instrument];
     if (known) return known;
     const taken = this.places.taken;
-    const out = this.places.take(this.panel.bars[instrument].day.length);
+    const out = this.places.take(this.panel.bars[instrument]!.day.length);
     const count = this.#compareInto(rule, instrument, out);
     this.places.giveBackTo(taken);
     const kept = slot.add(instrument, count);
@@ -129,7 +126,7 @@ export class Evaluator {
     const a = from(this.#operand(left.of, instrument), first - left.lag);
     const b = from(this.#operand(right.of, instrument), first - right.lag);
     const count = placesWhere(rule.comparator as PlainComparator, a, b, n - first, out);
-    for (let k = 0; k < count; k++) out[k] += first;
+    for (let k = 0; k < count; k++) out[k]! += first;
     this.work.giveBackTo(taken);
     return count;
   }
@@ -147,23 +144,23 @@ export class Evaluator {
     const { extreme } = measureOf(right.of.phrase, right.of.windows.length);
     if (!extreme || rule.comparator !== (extreme.sign === 1 ? 'is above' : 'is below')) return undefined;
     if (this.#numbers.known(this.#keyOf(right.of), instrument)) return undefined;
-    const column = this.panel.bars[instrument][extreme.of];
+    const column = this.panel.bars[instrument]![extreme.of];
     const value = this.#column(left, instrument);
     const places = extreme.sign === 1 ? placesAboveHighest : placesBelowLowest;
-    return places(value, column, plain(right.of.windows[0]), right.lag, out);
+    return places(value, column, plain(right.of.windows[0]!), right.lag, out);
   }
 
   /** A measure at some of an instrument's bars; computed there alone when that is cheaper than the whole column. */
   measureAt(node: Measured, instrument: number, at: Int32Array, out: Float64Array): void {
     const entry = measureOf(node.phrase, node.windows.length);
-    const few = at.length * 4 < this.panel.bars[instrument].day.length;
+    const few = at.length * 4 < this.panel.bars[instrument]!.day.length;
     if (!entry.at || !few || this.#numbers.known(this.#keyOf(node), instrument)) {
       gather(this.#measured(node, instrument), at, out);
       return;
     }
     const taken = this.work.taken;
     const inputs = this.#inputs(entry, node, instrument);
-    for (let n = 0; n < at.length; n++) out[n] = at[n] < 0 ? Number.NaN : entry.at(inputs, at[n]);
+    for (let n = 0; n < at.length; n++) out[n] = at[n]! < 0 ? Number.NaN : entry.at(inputs, at[n]!);
     this.work.giveBackTo(taken);
   }
 
@@ -175,12 +172,12 @@ export class Evaluator {
 
   /** For each place in `at` among an instrument's bars, the place of the last bar of `other` on or before it, or -1. */
   placesOn(other: number, instrument: number, at: Int32Array, out: Int32Array): void {
-    this.#lastBar[other] ??= lastBarByDay(this.panel.bars[other].day);
+    this.#lastBar[other] ??= lastBarByDay(this.panel.bars[other]!.day);
     const { first, table } = this.#lastBar[other];
-    const { day } = this.panel.bars[instrument];
+    const { day } = this.panel.bars[instrument]!;
     for (let n = 0; n < at.length; n++) {
-      const offset = at[n] < 0 ? -1 : day[at[n]] - first;
-      out[n] = offset < 0 ? -1 : table[Math.min(offset, table.length - 1)];
+      const offset = at[n]! < 0 ? -1 : day[at[n]!]! - first;
+      out[n] = offset < 0 ? -1 : table[Math.min(offset, table.length - 1)]!;
     }
   }
 
@@ -210,7 +207,7 @@ export class Evaluator {
   }
 
   #computeTruths(rule: Node, instrument: number, out: Uint8Array): void {
-    const { day, high, low } = this.panel.bars[instrument];
+    const { day, high, low } = this.panel.bars[instrument]!;
     switch (rule.kind) {
       case 'comparison': {
         const left = this.#operand(rule.left, instrument);
@@ -252,8 +249,8 @@ export class Evaluator {
       case 'and':
       case 'or': {
         const join = rule.kind === 'and' ? andInto : orInto;
-        out.set(this.truths(rule.parts[0], instrument));
-        for (let k = 1; k < rule.parts.length; k++) join(out, this.truths(rule.parts[k], instrument));
+        out.set(this.truths(rule.parts[0]!, instrument));
+        for (let k = 1; k < rule.parts.length; k++) join(out, this.truths(rule.parts[k]!, instrument));
         return;
       }
       case 'lasting':
@@ -265,7 +262,7 @@ export class Evaluator {
       case 'scope': {
         const other = this.numberOf(rule.instrument);
         if (other < 0) out.fill(UNDEFINED);
-        else alignTruths(day, this.panel.bars[other].day, this.truths(rule.of, other), out);
+        else alignTruths(day, this.panel.bars[other]!.day, this.truths(rule.of, other), out);
         return;
       }
       default:
@@ -275,7 +272,7 @@ export class Evaluator {
 
   /** As {@link values}, but what is not a measure may stand in a work column that the next rule overwrites. */
   #operand(value: Node, instrument: number): Operand {
-    const length = this.panel.bars[instrument].day.length;
+    const length = this.panel.bars[instrument]!.day.length;
     switch (value.kind) {
       case 'number':
       case 'dial':
@@ -310,7 +307,7 @@ export class Evaluator {
         if (other < 0) return out.fill(Number.NaN);
         const there = this.values(value.of, other);
         if (typeof there === 'number') return there;
-        alignNumbers(this.panel.bars[instrument].day, this.panel.bars[other].day, there, out);
+        alignNumbers(this.panel.bars[instrument]!.day, this.panel.bars[other]!.day, there, out);
         return out;
       }
       default:
@@ -322,12 +319,12 @@ export class Evaluator {
   #column(value: Node, instrument: number): Float64Array {
     const operand = this.#operand(value, instrument);
     if (typeof operand !== 'number') return operand;
-    return this.work.take(this.panel.bars[instrument].day.length).fill(operand);
+    return this.work.take(this.panel.bars[instrument]!.day.length).fill(operand);
   }
 
   #measured(node: Measured, instrument: number): Float64Array {
     const entry = measureOf(node.phrase, node.windows.length);
-    if (entry.column) return entry.column(this.panel.bars[instrument]);
+    if (entry.column) return entry.column(this.panel.bars[instrument]!);
     const slot = this.#numbers.of(this.#keyOf(node));
     const known = slot.columns[instrument];
     if (known) return known;
@@ -341,7 +338,7 @@ export class Evaluator {
       this.work.giveBackTo(taken);
       return slot.columns[instrument] as Float64Array;
     }
-    const out = slot.add(instrument, this.panel.bars[instrument].day.length);
+    const out = slot.add(instrument, this.panel.bars[instrument]!.day.length);
     entry.compute(this.#inputs(entry, node, instrument), out);
     this.work.giveBackTo(taken);
     return out;
@@ -353,9 +350,9 @@ export class Evaluator {
     const truths: Uint8Array[] = [];
     const numbers: number[] = [];
     for (let k = 0; k < entry.takes.length; k++) {
-      const { kind } = entry.takes[k];
+      const { kind } = entry.takes[k]!;
       const given = node.takes[k];
-      if (given === undefined) values.push(this.panel.bars[instrument].close);
+      if (given === undefined) values.push(this.panel.bars[instrument]!.close);
       else if (typeof given === 'string') values.push(this.#closeOf(given, instrument));
       else if (kind === 'rule') truths.push(this.truths(given, instrument));
       else if (kind === 'number') numbers.push(plain(given as NumberNode));
@@ -372,18 +369,23 @@ export class Evaluator {
     numbers: readonly number[] = [],
   ): Inputs {
     const { barsPerYear, seed } = this.#settings;
-    const symbol = this.panel.symbols[instrument];
-    const bars = this.panel.bars[instrument];
-    return { symbol, bars, windows, values, truths, numbers, barsPerYear, seed };
+    const symbol = this.panel.symbols[instrument]!;
+    const bars = this.panel.bars[instrument]!;
+    // As many of each as the measure's entry names, and it reads no others.
+    const given = { windows, values, truths, numbers } as unknown as Pick<
+      Inputs,
+      'windows' | 'values' | 'truths' | 'numbers'
+    >;
+    return { symbol, bars, ...given, barsPerYear, seed };
   }
 
   /** Another instrument's close on this one's days. */
   #closeOf(symbol: string, instrument: number): Float64Array {
-    const { day } = this.panel.bars[instrument];
+    const { day } = this.panel.bars[instrument]!;
     const out = this.work.take(day.length);
     const other = this.numberOf(symbol);
     if (other < 0) return out.fill(Number.NaN);
-    const { day: days, close } = this.panel.bars[other];
+    const { day: days, close } = this.panel.bars[other]!;
     alignNumbers(day, days, close, out);
     return out;
   }
@@ -400,7 +402,7 @@ function from(operand: Operand, start: number): Operand {
 
 /** out[n] = column[at[n]]; NaN at a place before the first bar. */
 export function gather(column: Float64Array, at: Int32Array, out: Float64Array): void {
-  for (let n = 0; n < at.length; n++) out[n] = at[n] < 0 ? Number.NaN : column[at[n]];
+  for (let n = 0; n < at.length; n++) out[n] = at[n]! < 0 ? Number.NaN : column[at[n]!]!;
 }
 
 function numberOf(node: NumberNode): string {

@@ -27,18 +27,18 @@ export function compareMembers(
   for (const day of calendar) {
     let n = 0;
     for (let k = 0; k < size; k++) {
-      const days = members[k].day;
-      if (next[k] >= days.length || days[next[k]] !== day) continue;
-      const value = values[k][next[k]++];
+      const days = members[k]!.day;
+      if (next[k]! >= days.length || days[next[k]!] !== day) continue;
+      const value = values[k]![next[k]!++]!;
       today[k] = value;
       if (value === value && panel.isMember(k, day)) who[n++] = k;
     }
-    const sorted = who.subarray(0, n).sort((a, b) => today[b] - today[a]);
+    const sorted = who.subarray(0, n).sort((a, b) => today[b]! - today[a]!);
     let place = 0;
     for (let r = 0; r < n; r++) {
-      const k = sorted[r];
-      if (r === 0 || !same(today[k], today[sorted[r - 1]])) place = r;
-      out[k][next[k] - 1] = how === 'rank' ? place + 1 : n === 1 ? 100 : (100 * (n - 1 - place)) / (n - 1);
+      const k = sorted[r]!;
+      if (r === 0 || !same(today[k]!, today[sorted[r - 1]!]!)) place = r;
+      out[k]![next[k]! - 1] = how === 'rank' ? place + 1 : n === 1 ? 100 : (100 * (n - 1 - place)) / (n - 1);
     }
   }
   return out;

@@ -570,8 +570,8 @@ function describe(argument: Argument): string {
 }
 
 function joined(kind: 'and' | 'or', parts: readonly Node[]): Node {
-  if (parts.length === 1) return parts[0];
-  return { kind, parts, place: span(parts[0].place, parts[parts.length - 1].place) };
+  if (parts.length === 1) return parts[0]!;
+  return { kind, parts, place: span(parts[0]!.place, parts[parts.length - 1]!.place) };
 }
 
 function arithmetic(operator: IToken, left: Node, right: Node): Node {

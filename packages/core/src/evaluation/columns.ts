@@ -1,49 +1,23 @@
-// Column kernels of conditions and arithmetic: one pass over whole columns, three-valued truth.
-//
-// A truth is 0 false, 1 undefined, 2 true, so that "and" is the smaller, "or" the larger and "not" 2 - x
-// (Kleene's strong logic, simulation.md 1.5). An undefined number is NaN.
+// Column kernels of conditions and arithmetic: one pass over whole columns, each bar as truth.ts has it.
 
 import { SAME } from '../numeric/compare.ts';
-import type { Comparator } from './tree.ts';
-
-export const FALSE = 0;
-export const UNDEFINED = 1;
-export const TRUE = 2;
+import {
+  calculateOne,
+  compareOne,
+  equal,
+  FALSE,
+  greater,
+  movesOne,
+  type PlainComparator,
+  TRUE,
+  UNDEFINED,
+} from './truth.ts';
 
 /** SMALLER[3 a + b] is the smaller of two truths; a look-up has no branch to mispredict. */
 const SMALLER = Uint8Array.of(0, 0, 0, 0, 1, 1, 0, 1, 2);
 
 /** A column, or one number for every bar. */
 export type Operand = Float64Array | number;
-
-/** a > b: TRUE, FALSE or UNDEFINED. NaN fails both tests, which is how undefined shows itself. */
-export function greater(a: number, b: number): number {
-  const least = SAME * Math.max(Math.abs(a), Math.abs(b));
-  const excess = a - b;
-  return excess > least ? TRUE : excess <= least ? FALSE : UNDEFINED;
-}
-
-export function equal(a: number, b: number): number {
-  return Math.min(2 - greater(a, b), 2 - greater(b, a));
-}
-
-/** The comparators that read one bar alone. */
-export type PlainComparator = Exclude<Comparator, 'crosses above' | 'crosses below'>;
-
-export function compareOne(comparator: PlainComparator, a: number, b: number): number {
-  switch (comparator) {
-    case 'is above':
-      return greater(a, b);
-    case 'is below':
-      return greater(b, a);
-    case 'is at least':
-      return 2 - greater(b, a);
-    case 'is at most':
-      return 2 - greater(a, b);
-    case 'equals':
-      return equal(a, b);
-  }
-}
 
 /** Writes the places where a comparison of two columns or numbers is true into `out`; returns how many. */
 export function placesWhere(
@@ -57,12 +31,12 @@ export function placesWhere(
   let n = 0;
   if (comparator === 'is above' && typeof a !== 'number' && typeof b !== 'number') {
     // Most bars fail the plain test, and need no look at how near the two are.
-    for (let i = 0; i < length; i++) if (a[i] > b[i] && greater(a[i], b[i]) === TRUE) out[n++] = i;
+    for (let i = 0; i < length; i++) if (a[i]! > b[i]! && greater(a[i]!, b[i]!) === TRUE) out[n++] = i;
     return n;
   }
   for (let i = 0; i < length; i++) {
-    const x = typeof a === 'number' ? a : a[i];
-    const y = typeof b === 'number' ? b : b[i];
+    const x = typeof a === 'number' ? a : a[i]!;
+    const y = typeof b === 'number' ? b : b[i]!;
     if (compareOne(comparator, x, y) === TRUE) out[n++] = i;
   }
   return n;
@@ -82,7 +56,7 @@ export function compare(comparator: PlainComparator, a: Operand, b: Operand, out
       return not(out);
     case 'equals':
       for (let i = 0; i < out.length; i++) {
-        out[i] = equal(typeof a === 'number' ? a : a[i], typeof b === 'number' ? b : b[i]);
+        out[i] = equal(typeof a === 'number' ? a : a[i]!, typeof b === 'number' ? b : b[i]!);
       }
   }
 }
@@ -96,11 +70,12 @@ function above(a: Operand, b: Operand, out: Uint8Array): void {
   else out.fill(greater(a, b));
 }
 
-// The sums of truth values below are TRUE, FALSE or UNDEFINED without a branch, which noisy prices would mispredict.
+// greater() of truth.ts, written out: called in these loops it takes a twentieth of a cold run. A property in the tests holds
+// the two to each other, through the rules on a position.
 function aboveColumn(a: Float64Array, b: Float64Array, out: Uint8Array): void {
   for (let i = 0; i < out.length; i++) {
-    const x = a[i];
-    const y = b[i];
+    const x = a[i]!;
+    const y = b[i]!;
     const least = SAME * Math.max(Math.abs(x), Math.abs(y));
     const excess = x - y;
     out[i] = 1 + +(excess > least) - +(excess <= least);
@@ -110,7 +85,7 @@ function aboveColumn(a: Float64Array, b: Float64Array, out: Uint8Array): void {
 function aboveNumber(a: Float64Array, b: number, out: Uint8Array): void {
   const size = Math.abs(b);
   for (let i = 0; i < out.length; i++) {
-    const x = a[i];
+    const x = a[i]!;
     const least = SAME * Math.max(Math.abs(x), size);
     const excess = x - b;
     out[i] = 1 + +(excess > least) - +(excess <= least);
@@ -120,7 +95,7 @@ function aboveNumber(a: Float64Array, b: number, out: Uint8Array): void {
 function numberAbove(a: number, b: Float64Array, out: Uint8Array): void {
   const size = Math.abs(a);
   for (let i = 0; i < out.length; i++) {
-    const y = b[i];
+    const y = b[i]!;
     const least = SAME * Math.max(size, Math.abs(y));
     const excess = a - y;
     out[i] = 1 + +(excess > least) - +(excess <= least);
@@ -132,20 +107,20 @@ export function crosses(way: 'above' | 'below', a: Operand, b: Operand, out: Uin
   if (way === 'above') above(a, b, out);
   else above(b, a, out);
   // Downwards, so that out[i - 1] still tells whether a > b stood one day ago.
-  for (let i = out.length - 1; i > 0; i--) out[i] = SMALLER[out[i] * 3 + 2 - out[i - 1]];
+  for (let i = out.length - 1; i > 0; i--) out[i] = SMALLER[out[i]! * 3 + 2 - out[i - 1]!]!;
   if (out.length > 0 && out[0] === TRUE) out[0] = UNDEFINED;
 }
 
 export function not(out: Uint8Array): void {
-  for (let i = 0; i < out.length; i++) out[i] = 2 - out[i];
+  for (let i = 0; i < out.length; i++) out[i] = 2 - out[i]!;
 }
 
 export function andInto(out: Uint8Array, other: Uint8Array): void {
-  for (let i = 0; i < out.length; i++) out[i] = SMALLER[out[i] * 3 + other[i]];
+  for (let i = 0; i < out.length; i++) out[i] = SMALLER[out[i]! * 3 + other[i]!]!;
 }
 
 export function orInto(out: Uint8Array, other: Uint8Array): void {
-  for (let i = 0; i < out.length; i++) out[i] = 2 - SMALLER[(2 - out[i]) * 3 + 2 - other[i]];
+  for (let i = 0; i < out.length; i++) out[i] = 2 - SMALLER[(2 - out[i]!) * 3 + 2 - other[i]!]!;
 }
 
 /** Each of the last N changes is > 0 (or < 0). */
@@ -156,9 +131,7 @@ export function moving(way: 'rising' | 'falling', x: Operand, bars: number, out:
     return;
   }
   if (out.length > 0) out[0] = UNDEFINED;
-  for (let i = 1; i < out.length; i++) {
-    out[i] = way === 'rising' ? greater(x[i], x[i - 1]) : greater(x[i - 1], x[i]);
-  }
+  for (let i = 1; i < out.length; i++) out[i] = movesOne(way, x[i]!, x[i - 1]!);
   lasting('in a row', out.slice(), bars, out);
 }
 
@@ -166,7 +139,7 @@ export function moving(way: 'rising' | 'falling', x: Operand, bars: number, out:
 export function gaps(way: 'up' | 'down', high: Float64Array, low: Float64Array, out: Uint8Array): void {
   if (out.length > 0) out[0] = UNDEFINED;
   for (let i = 1; i < out.length; i++) {
-    out[i] = way === 'up' ? greater(low[i], high[i - 1]) : greater(low[i - 1], high[i]);
+    out[i] = way === 'up' ? greater(low[i]!, high[i - 1]!) : greater(low[i - 1]!, high[i]!);
   }
 }
 
@@ -206,38 +179,25 @@ export function calculate(operator: '+' | '-' | '*' | '/', a: Operand, b: Operan
   }
   switch (operator) {
     case '+':
-      if (typeof a === 'number') for (let i = 0; i < n; i++) out[i] = a + (b as Float64Array)[i];
-      else if (typeof b === 'number') for (let i = 0; i < n; i++) out[i] = a[i] + b;
-      else for (let i = 0; i < n; i++) out[i] = a[i] + b[i];
+      if (typeof a === 'number') for (let i = 0; i < n; i++) out[i] = a + (b as Float64Array)[i]!;
+      else if (typeof b === 'number') for (let i = 0; i < n; i++) out[i] = a[i]! + b;
+      else for (let i = 0; i < n; i++) out[i] = a[i]! + b[i]!;
       return;
     case '-':
-      if (typeof a === 'number') for (let i = 0; i < n; i++) out[i] = a - (b as Float64Array)[i];
-      else if (typeof b === 'number') for (let i = 0; i < n; i++) out[i] = a[i] - b;
-      else for (let i = 0; i < n; i++) out[i] = a[i] - b[i];
+      if (typeof a === 'number') for (let i = 0; i < n; i++) out[i] = a - (b as Float64Array)[i]!;
+      else if (typeof b === 'number') for (let i = 0; i < n; i++) out[i] = a[i]! - b;
+      else for (let i = 0; i < n; i++) out[i] = a[i]! - b[i]!;
       return;
     case '*':
-      if (typeof a === 'number') for (let i = 0; i < n; i++) out[i] = a * (b as Float64Array)[i];
-      else if (typeof b === 'number') for (let i = 0; i < n; i++) out[i] = a[i] * b;
-      else for (let i = 0; i < n; i++) out[i] = a[i] * b[i];
+      if (typeof a === 'number') for (let i = 0; i < n; i++) out[i] = a * (b as Float64Array)[i]!;
+      else if (typeof b === 'number') for (let i = 0; i < n; i++) out[i] = a[i]! * b;
+      else for (let i = 0; i < n; i++) out[i] = a[i]! * b[i]!;
       return;
     case '/':
       for (let i = 0; i < n; i++) {
-        const x = typeof a === 'number' ? a : a[i];
-        const y = typeof b === 'number' ? b : b[i];
+        const x = typeof a === 'number' ? a : a[i]!;
+        const y = typeof b === 'number' ? b : b[i]!;
         out[i] = y === 0 ? Number.NaN : x / y;
       }
-  }
-}
-
-export function calculateOne(operator: '+' | '-' | '*' | '/', a: number, b: number): number {
-  switch (operator) {
-    case '+':
-      return a + b;
-    case '-':
-      return a - b;
-    case '*':
-      return a * b;
-    case '/':
-      return b === 0 ? Number.NaN : a / b;
   }
 }

@@ -36,22 +36,17 @@ export function readRule(text: string, context: RuleContext): CheckedRule {
 }
 
 /**
- * The nearest text that reads, for a text that does not parse; undefined when it parses or there is none. Many texts are tried,
- * so it is no work for the path of a key press.
- * @param goOn asked before each try; answers false when the time for it is over
+ * Seeks the nearest text that reads, for a text that does not parse: a generator that yields after each of many tries, so that
+ * its owner can spread them over time or give up, and returns the text; undefined when `text` parses or there is none.
  */
-export function nearestReading(
-  text: string,
-  context: RuleContext,
-  goOn: () => boolean = () => true,
-): string | undefined {
+export function* seekNearest(text: string, context: RuleContext): Generator<void, string | undefined> {
   const parsed = parseRule(text, context.unit);
   if (parsed.ok) return undefined;
   const reads = (candidate: string): boolean => {
     const again = parseRule(candidate, context.unit);
     return again.ok && checkTree(again.tree, context).ok;
   };
-  return repair(text, parsed.problem.place, reads, goOn);
+  return yield* repair(text, parsed.problem.place, reads);
 }
 
 function checkTree(parsed: Node, context: RuleContext): CheckedRule {

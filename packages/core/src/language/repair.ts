@@ -33,21 +33,19 @@ const MEANING = new Set([w.Word, w.MeasureWord, w.Symbol, w.Window, w.NumberWord
 const LONGEST = 600;
 
 /**
- * A text that reads and means what `text` seems to mean; undefined when there is none, or when `goOn` said stop.
+ * Returns a text that reads and means what `text` seems to mean; undefined when there is none. Yields after each try that failed.
  * @param at where the fault was found; it may lie in the word before or after
- * @param goOn asked before each try, so that the search keeps within its time
  */
-export function repair(
+export function* repair(
   text: string,
   at: Place,
   reads: (text: string) => boolean,
-  goOn: () => boolean = () => true,
-): string | undefined {
+): Generator<void, string | undefined> {
   if (text.length > LONGEST) return undefined;
   const other = restated(text);
-  if (other !== text && goOn() && reads(other)) return other;
+  if (other !== text && reads(other)) return other;
   for (const candidate of candidates(text, at)) {
-    if (!goOn()) return undefined;
+    yield;
     if (reads(candidate)) return candidate;
   }
   return undefined;

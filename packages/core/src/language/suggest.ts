@@ -12,17 +12,17 @@ function editDistance(a: string, b: string): number {
     for (let j = 1; j <= b.length; j++) {
       const same = a[i - 1] === b[j - 1] ? 0 : 1;
       let best = Math.min(
-        cells[(i - 1) * width + j] + 1,
-        cells[i * width + j - 1] + 1,
-        cells[(i - 1) * width + j - 1] + same,
+        cells[(i - 1) * width + j]! + 1,
+        cells[i * width + j - 1]! + 1,
+        cells[(i - 1) * width + j - 1]! + same,
       );
       if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1]) {
-        best = Math.min(best, cells[(i - 2) * width + j - 2] + 1);
+        best = Math.min(best, cells[(i - 2) * width + j - 2]! + 1);
       }
       cells[i * width + j] = best;
     }
   }
-  return cells[cells.length - 1];
+  return cells[cells.length - 1]!;
 }
 
 /** The candidate nearest to `word`, if it is near enough to be meant: at most a third of its letters differ. */

@@ -1,9 +1,10 @@
 // Rules and values at some bars only. A rule of several conditions is decided by narrowing: what the first leaves is all
 // the second looks at. Results are the same, to the last bit, as reading the whole columns of evaluate.ts there.
 
-import { calculateOne, compareOne, type Operand, type PlainComparator, TRUE } from './columns.ts';
+import type { Node } from '../language/tree.ts';
+import type { Operand } from './columns.ts';
 import { type Evaluator, gather, plain } from './evaluate.ts';
-import type { Node } from './tree.ts';
+import { calculateOne, compareOne, type PlainComparator, TRUE } from './truth.ts';
 
 /** With more than this share of its bars left, whole columns are the faster way. */
 const FEW = 1 / 4;
@@ -13,7 +14,7 @@ export function barsWhere(evaluator: Evaluator, rule: Node, instrument: number):
   const { places, work } = evaluator;
   const placesTaken = places.taken;
   const workTaken = work.taken;
-  const room = places.take(evaluator.panel.bars[instrument].day.length);
+  const room = places.take(evaluator.panel.bars[instrument]!.day.length);
   const count = fill(evaluator, rule, instrument, room);
   places.giveBackTo(placesTaken);
   work.giveBackTo(workTaken);
@@ -29,9 +30,9 @@ function fill(evaluator: Evaluator, rule: Node, instrument: number, bars: Int32A
     return compared.length;
   }
   if (rule.kind !== 'and') return placesTrue(evaluator.truths(rule, instrument), bars);
-  let count = fill(evaluator, rule.parts[0], instrument, bars);
+  let count = fill(evaluator, rule.parts[0]!, instrument, bars);
   for (let k = 1; k < rule.parts.length; k++) {
-    count = narrow(evaluator, rule.parts[k], instrument, bars.subarray(0, count));
+    count = narrow(evaluator, rule.parts[k]!, instrument, bars.subarray(0, count));
   }
   return count;
 }
@@ -46,14 +47,14 @@ function placesTrue(truths: Uint8Array, out: Int32Array): number {
   let n = 0;
   for (let i = 0; i < truths.length; i++) {
     out[n] = i;
-    n += truths[i] >> 1;
+    n += truths[i]! >> 1;
   }
   return n;
 }
 
 /** Keeps, in place, those of `bars` on which the rule is true as well; returns how many. */
 function narrow(evaluator: Evaluator, rule: Node, instrument: number, bars: Int32Array): number {
-  const { length } = evaluator.panel.bars[instrument].day;
+  const { length } = evaluator.panel.bars[instrument]!.day;
   const few = bars.length < length * FEW && !evaluator.knownTruths(rule, instrument);
   let n = 0;
   if (few && isPlainComparison(rule)) {
@@ -61,9 +62,9 @@ function narrow(evaluator: Evaluator, rule: Node, instrument: number, bars: Int3
     const left = readAt(evaluator, rule.left, instrument, bars);
     const right = readAt(evaluator, rule.right, instrument, bars);
     for (let k = 0; k < bars.length; k++) {
-      const a = typeof left === 'number' ? left : left[k];
-      const b = typeof right === 'number' ? right : right[k];
-      if (compareOne(comparator, a, b) === TRUE) bars[n++] = bars[k];
+      const a = typeof left === 'number' ? left : left[k]!;
+      const b = typeof right === 'number' ? right : right[k]!;
+      if (compareOne(comparator, a, b) === TRUE) bars[n++] = bars[k]!;
     }
   } else if (few && rule.kind === 'scope' && evaluator.numberOf(rule.instrument) >= 0) {
     const other = evaluator.numberOf(rule.instrument);
@@ -71,11 +72,11 @@ function narrow(evaluator: Evaluator, rule: Node, instrument: number, bars: Int3
     evaluator.placesOn(other, instrument, bars, places);
     const column = evaluator.truths(rule.of, other);
     for (let k = 0; k < bars.length; k++) {
-      if (places[k] >= 0 && column[places[k]] === TRUE) bars[n++] = bars[k];
+      if (places[k]! >= 0 && column[places[k]!] === TRUE) bars[n++] = bars[k]!;
     }
   } else {
     const column = evaluator.truths(rule, instrument);
-    for (let k = 0; k < bars.length; k++) if (column[bars[k]] === TRUE) bars[n++] = bars[k];
+    for (let k = 0; k < bars.length; k++) if (column[bars[k]!] === TRUE) bars[n++] = bars[k]!;
   }
   return n;
 }
@@ -110,8 +111,8 @@ function readAt(evaluator: Evaluator, value: Node, instrument: number, at: Int32
       }
       const out = evaluator.work.take(at.length);
       for (let n = 0; n < at.length; n++) {
-        const a = typeof left === 'number' ? left : left[n];
-        const b = typeof right === 'number' ? right : right[n];
+        const a = typeof left === 'number' ? left : left[n]!;
+        const b = typeof right === 'number' ? right : right[n]!;
         out[n] = calculateOne(value.operator, a, b);
       }
       return out;
@@ -119,7 +120,7 @@ function readAt(evaluator: Evaluator, value: Node, instrument: number, at: Int32
     case 'ago': {
       const back = plain(value.bars);
       const before = evaluator.places.take(at.length);
-      for (let n = 0; n < at.length; n++) before[n] = Math.max(-1, at[n] - back);
+      for (let n = 0; n < at.length; n++) before[n] = Math.max(-1, at[n]! - back);
       return readAt(evaluator, value.of, instrument, before);
     }
     default: {

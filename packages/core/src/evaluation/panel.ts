@@ -98,7 +98,7 @@ export function createPanel(
     },
     isMember(instrument, day) {
       if (instrument >= universeSize) return false;
-      for (const row of rowsOf[instrument]) if (holds(row, day)) return true;
+      for (const row of rowsOf[instrument]!) if (holds(row, day)) return true;
       return false;
     },
     groupOn(instrument, day) {

@@ -2,11 +2,11 @@
 
 import type { Bars, Market } from '../bars/bars.ts';
 import { type BarUnit, barsPerYear } from '../bars/unit.ts';
-import { readRule } from './check.ts';
+import { readRule } from '../language/check.ts';
+import type { RuleProblem } from '../language/problem.ts';
 import { Evaluator } from './evaluate.ts';
 import { standsOnPrices } from './on-prices.ts';
 import { createPanel } from './panel.ts';
-import type { RuleProblem } from './problem.ts';
 
 export type DrawnColumn =
   | {
@@ -29,7 +29,7 @@ export function columnOf(market: Market, symbol: string, text: string, unit: Bar
   if (!read.ok) return read;
   const panel = createPanel(market, [{ symbol }], { unit });
   const evaluator = new Evaluator(panel, { barsPerYear: barsPerYear(unit), seed: 1, benchmark: undefined });
-  const bars = panel.bars[0];
+  const bars = panel.bars[0]!;
   const found = evaluator.values(read.tree, 0);
   const values = typeof found === 'number' ? new Float64Array(bars.day.length).fill(found) : found;
   return { ok: true, bars, isPrice: standsOnPrices(read.tree, values, bars), values };

@@ -1,7 +1,7 @@
 // Breakouts: bars on which a value is beyond the extreme of the N bars before, found without writing the extremes down.
 
 import { scratch } from '../measures/scratch.ts';
-import { greater, TRUE } from './columns.ts';
+import { greater, TRUE } from './truth.ts';
 
 /**
  * Writes the places where a[i] is above the largest of x[i - lag - window + 1 .. i - lag] into `out`; returns how many. No
@@ -21,14 +21,14 @@ export function placesAboveHighest(
     const stop = Math.min(block + window, size);
     let front = -Infinity;
     for (let i = block; i < stop; i++) {
-      if (x[i] > front) front = x[i];
-      const back = fromBack[i - block + 1];
+      if (x[i]! > front) front = x[i]!;
+      const back = fromBack[i - block + 1]!;
       const top = back > front ? back : front;
-      if (a[i + lag] > top && i >= window - 1 && greater(a[i + lag], top) === TRUE) out[n++] = i + lag;
+      if (a[i + lag]! > top && i >= window - 1 && greater(a[i + lag]!, top) === TRUE) out[n++] = i + lag;
     }
     let back = -Infinity;
     for (let i = stop - 1; i >= block; i--) {
-      if (x[i] > back) back = x[i];
+      if (x[i]! > back) back = x[i]!;
       fromBack[i - block] = back;
     }
   }
@@ -50,14 +50,15 @@ export function placesBelowLowest(
     const stop = Math.min(block + window, size);
     let front = Infinity;
     for (let i = block; i < stop; i++) {
-      if (x[i] < front) front = x[i];
-      const back = fromBack[i - block + 1];
+      if (x[i]! < front) front = x[i]!;
+      const back = fromBack[i - block + 1]!;
       const bottom = back < front ? back : front;
-      if (a[i + lag] < bottom && i >= window - 1 && greater(bottom, a[i + lag]) === TRUE) out[n++] = i + lag;
+      if (a[i + lag]! < bottom && i >= window - 1 && greater(bottom, a[i + lag]!) === TRUE)
+        out[n++] = i + lag;
     }
     let back = Infinity;
     for (let i = stop - 1; i >= block; i--) {
-      if (x[i] < back) back = x[i];
+      if (x[i]! < back) back = x[i]!;
       fromBack[i - block] = back;
     }
   }

@@ -1,0 +1,131 @@
+// What one strategy holds on the account, and what it has decided for the coming session (simulation.md 1.3 and 3).
+
+import type { Bars } from '../bars/bars.ts';
+import { Entries } from './entries.ts';
+import type { AccountPlan, StrategyPlan } from './plan.ts';
+import { type Position, sawPrice, seesWholeBar } from './position.ts';
+import { moveTrail } from './protection.ts';
+
+export class Book {
+  /** the place of its strategy among the plan's: what its positions and its lines of the journal are marked with */
+  readonly part: number;
+  readonly plan: StrategyPlan;
+  /** held, oldest first */
+  readonly positions: Position[] = [];
+  /** the entries decided on, waiting for their fill */
+  readonly queue: Entries;
+  /** entries filled since the day began */
+  takenToday = 0;
+  /** the limits of simulation.md 3.5; Infinity where there is none */
+  readonly #mostPositions: number;
+  readonly #mostPerDay: number;
+  readonly #mostPerGroup: number;
+  /** the value of its longs and of its shorts at the last mark */
+  long = 0;
+  short = 0;
+  readonly #held: (Position | undefined)[];
+  readonly #bars: readonly Bars[];
+
+  constructor(account: AccountPlan, plan: StrategyPlan, part: number) {
+    this.plan = plan;
+    this.part = part;
+    this.#bars = account.bars;
+    this.queue = new Entries(plan.sides);
+    const { positions = Infinity, newPerDay = Infinity, perGroup = Infinity } = plan.limits;
+    this.#mostPositions = positions;
+    this.#mostPerDay = newPerDay;
+    this.#mostPerGroup = perGroup;
+    this.#held = new Array(account.symbols.length).fill(undefined);
+  }
+
+  /** Moves every position on to its bar of the day, where it has one. */
+  startDay(day: number): void {
+    this.takenToday = 0;
+    for (const p of this.positions) {
+      const days = this.#bars[p.instrument]!.day;
+      p.hasBar = p.bar + 1 < days.length && days[p.bar + 1] === day;
+      if (p.hasBar) p.bar++;
+    }
+  }
+
+  /** Its shorts at the prices they were last valued at. */
+  shortValue(): number {
+    let sum = 0;
+    for (const p of this.positions) if (p.side.sign === -1) sum += p.value;
+    return sum;
+  }
+
+  /** A sum of money and its positions at their last closes. */
+  worthOnTopOf(sum: number): number {
+    let worth = sum;
+    for (const p of this.positions) worth += p.side.sign * this.#valueOf(p);
+    return worth;
+  }
+
+  /** Values its positions at their last closes (section 2.6). @param shorts gets those it has sold short */
+  mark(shorts: Position[]): void {
+    this.long = 0;
+    this.short = 0;
+    for (const p of this.positions) {
+      p.value = this.#valueOf(p);
+      if (p.side.sign === 1) this.long += p.value;
+      else {
+        this.short += p.value;
+        shorts.push(p);
+      }
+      if (seesWholeBar(p)) {
+        const b = this.#bars[p.instrument]!;
+        sawPrice(p, b.low[p.bar]!);
+        sawPrice(p, b.high[p.bar]!);
+      }
+    }
+  }
+
+  /** Moves the trailing stops after the day's mark. */
+  moveTrails(): void {
+    for (const p of this.positions) {
+      if (p.hasBar) moveTrail(p, this.#bars[p.instrument]!.close[p.bar]!);
+    }
+  }
+
+  /** The position in an instrument, if this strategy holds one. */
+  held(instrument: number): Position | undefined {
+    return this.#held[instrument];
+  }
+
+  /** The limit that leaves no room for another position; undefined when there is room. */
+  full(): 'no-slot' | 'day-limit' | undefined {
+    if (this.positions.length >= this.#mostPositions) return 'no-slot';
+    return this.takenToday >= this.#mostPerDay ? 'day-limit' : undefined;
+  }
+
+  /** Whether it holds as many of a group as it may; an instrument without a group is in none. */
+  isGroupFull(group: string | undefined): boolean {
+    if (this.#mostPerGroup === Infinity || group === undefined) return false;
+    let inGroup = 0;
+    for (const p of this.positions) if (p.group === group) inGroup++;
+    return inGroup >= this.#mostPerGroup;
+  }
+
+  add(p: Position): void {
+    this.positions.push(p);
+    this.#held[p.instrument] = p;
+  }
+
+  /** The position holds its instrument no more; it stays in the list until {@link sweep}. */
+  release(p: Position): void {
+    this.#held[p.instrument] = undefined;
+  }
+
+  /** Drops the positions closed since the last sweep. */
+  sweep(): void {
+    const { positions } = this;
+    let kept = 0;
+    for (const p of positions) if (p.exitReason === undefined) positions[kept++] = p;
+    positions.length = kept;
+  }
+
+  #valueOf(p: Position): number {
+    return p.shares * this.#bars[p.instrument]!.close[p.bar]!;
+  }
+}

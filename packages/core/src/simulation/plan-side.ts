@@ -1,0 +1,89 @@
+// One side of a strategy as the day loop reads it: candidates by day, their ranks, stops and targets.
+
+import type { DayIndex } from '../days/calendar.ts';
+import type { Evaluator } from '../evaluation/evaluate.ts';
+import { barsWhere, valuesAt } from '../evaluation/select.ts';
+import { printRule } from '../language/print.ts';
+import type { Node } from '../language/tree.ts';
+import type { Stop, Target } from '../strategy/strategy.ts';
+import { BarValues, ExitRule } from './bar-values.ts';
+import { gatherCandidates, valuesOfCandidates } from './candidates.ts';
+import type { SidePlan, StopPlan, TargetPlan } from './plan.ts';
+import { type Continue, report } from './progress.ts';
+import type { SideReading } from './reading.ts';
+
+/** The run's days, and the name under which what depends on them is remembered. */
+export interface RunDays {
+  readonly calendar: Int32Array;
+  readonly index: DayIndex;
+  readonly key: string;
+}
+
+/** The ATR over so many bars, as a rule's tree. */
+export function atrNode(bars: number): Node {
+  const place = { from: 0, to: 0 };
+  return {
+    kind: 'measure',
+    phrase: 'ATR',
+    windows: [{ kind: 'number', value: bars, text: String(bars), place }],
+    takes: [],
+    place,
+  };
+}
+
+/**
+ * Candidates and ranks that an earlier run of the same rules over the same days has gathered are taken from it.
+ * @param reading of a side whose entry rule reads
+ * @throws {Stopped} when `goOn` answers false
+ */
+export function planSide(
+  evaluator: Evaluator,
+  { calendar, index, key }: RunDays,
+  { name, side, enter, exit, rank, initial, trail }: SideReading & { readonly enter: Node },
+  goOn: Continue,
+): SidePlan {
+  const { panel } = evaluator;
+  const candidates = evaluator.remember(`candidates ${printRule(enter)} in ${key}`, () =>
+    gatherCandidates(panel, calendar.length, index, (k) => {
+      report(goOn, k / panel.universeSize);
+      return barsWhere(evaluator, enter, k);
+    }),
+  );
+  const rankOf = (by: Node): Float64Array =>
+    evaluator.remember(`rank ${printRule(by)} of ${printRule(enter)} in ${key}`, () =>
+      valuesOfCandidates(candidates, panel.universeSize, (k, bars) => valuesAt(evaluator, by, k, bars)),
+    );
+  return {
+    name,
+    sign: name === 'long' ? 1 : -1,
+    candidates,
+    rank: rank && { values: rankOf(rank), highestFirst: side.rank?.first === 'highest' },
+    exit: exit && new ExitRule(evaluator, exit),
+    rotation: side.rotate,
+    initial: stopPlan(evaluator, side.stops.initial, initial),
+    trail: stopPlan(evaluator, side.stops.trail, trail),
+    target: targetPlan(evaluator, side.stops.target),
+    trigger: side.stops.trigger,
+    barsLimit: side.stops.bars,
+  };
+}
+
+function stopPlan(
+  evaluator: Evaluator,
+  stop: Stop | undefined,
+  level: Node | undefined,
+): StopPlan | undefined {
+  if (!stop) return undefined;
+  if ('percent' in stop) return { kind: 'percent', percent: stop.percent };
+  if ('atr' in stop) {
+    return { kind: 'atr', times: stop.times, atr: new BarValues(evaluator, atrNode(stop.atr)) };
+  }
+  return level && { kind: 'level', level: new BarValues(evaluator, level) };
+}
+
+function targetPlan(evaluator: Evaluator, target: Target | undefined): TargetPlan | undefined {
+  if (!target) return undefined;
+  if ('percent' in target) return { kind: 'percent', percent: target.percent };
+  if ('r' in target) return { kind: 'r', times: target.r };
+  return { kind: 'atr', times: target.times, atr: new BarValues(evaluator, atrNode(target.atr)) };
+}

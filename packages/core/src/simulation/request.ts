@@ -1,0 +1,23 @@
+// What a run is asked to do, and why it cannot.
+
+import type { Day } from '../days/day.ts';
+import type { Place } from '../language/tree.ts';
+import type { Strategy } from '../strategy/strategy.ts';
+
+export interface RunRequest {
+  readonly strategy: Strategy;
+  readonly benchmark: string;
+  /** first and last day; all there is when left out */
+  readonly from?: Day;
+  readonly to?: Day;
+  /** the first day of the out-of-sample part, for the figures of both parts */
+  readonly splitAt?: Day;
+}
+
+/** Why a strategy cannot run: `path` names the setting as the strategy file does, such as long.enter. */
+export interface Problem {
+  readonly path: string;
+  readonly message: string;
+  /** where in a rule's text */
+  readonly place?: Place;
+}
