@@ -6,7 +6,7 @@ export default defineConfig({
   // As the app's own bundler reads it.
   resolve: { alias: { '@': join(import.meta.dirname, 'apps/web') } },
   test: {
-    include: ['packages/*/test/**/*.test.ts', 'apps/*/test/**/*.test.ts'],
+    include: ['packages/*/test/**/*.test.ts', 'apps/*/test/**/*.test.{ts,tsx}'],
     reporters: process.env.PLATEAU_REPORTS
       ? ['default', ['json', { outputFile: '.reports/unit.json' }]]
       : ['default'],

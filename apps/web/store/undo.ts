@@ -42,13 +42,22 @@ export function act(place: UndoPlace, words: string, { redo, undo, told }: Ways)
     const { done } = useActs.getState()[place];
     useActs.setState({ [place]: { done: [...done, one].slice(-MOST), undone: [] } });
     if (told) {
-      toast(words, { action: { label: 'Undo', onClick: () => void takeBack(place, one) } });
+      toast(words, { action: { label: 'Undo', onClick: () => void toldIfFailed(takeBack(place, one)) } });
     }
   };
   const doing = redo();
   if (doing instanceof Promise) return doing.then(remember);
   remember();
   return Promise.resolve();
+}
+
+/** Waits for an undoing or redoing, and tells when it could not be done. */
+export async function toldIfFailed(work: Promise<void>): Promise<void> {
+  try {
+    await work;
+  } catch (error) {
+    toast.error(`That could not be done: ${error instanceof Error ? error.message : String(error)}`);
+  }
 }
 
 /** Undoes an act, the newest when none is named. @throws what the undoing throws; the act then stays */

@@ -1,8 +1,7 @@
 // Ctrl+Z and Ctrl+Shift+Z for a place. A text field keeps them for its own text.
 
 import { useEffect } from 'react';
-import { toast } from 'sonner';
-import { doAgain, takeBack, type UndoPlace, useActs } from '@/store/undo.ts';
+import { doAgain, takeBack, toldIfFailed, type UndoPlace, useActs } from '@/store/undo.ts';
 
 /** Steps that a place keeps itself, such as a sheet's, among its acts by their times. */
 export interface OwnSteps {
@@ -28,7 +27,7 @@ export async function undoIn(place: UndoPlace, own?: OwnSteps): Promise<void> {
   const { done } = useActs.getState()[place];
   const act = done[done.length - 1];
   const step = own?.lastAt();
-  if (act && (step === undefined || act.at >= step)) await told(takeBack(place));
+  if (act && (step === undefined || act.at >= step)) await toldIfFailed(takeBack(place));
   else if (step !== undefined) own?.undo();
 }
 
@@ -37,16 +36,8 @@ export async function redoIn(place: UndoPlace, own?: OwnSteps): Promise<void> {
   const { undone } = useActs.getState()[place];
   const act = undone[undone.length - 1];
   const step = own?.nextAt();
-  if (act && (step === undefined || act.at >= step)) await told(doAgain(place));
+  if (act && (step === undefined || act.at >= step)) await toldIfFailed(doAgain(place));
   else if (step !== undefined) own?.redo();
-}
-
-async function told(work: Promise<void>): Promise<void> {
-  try {
-    await work;
-  } catch (error) {
-    toast.error(`That could not be done: ${error instanceof Error ? error.message : String(error)}`);
-  }
 }
 
 /** @param own must not change from one rendering to the next */

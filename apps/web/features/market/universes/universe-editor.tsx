@@ -10,6 +10,7 @@ import { Button, IconButton } from '@/ui/button';
 import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
 import { count } from '@/ui/format.ts';
 import { saveFile } from '@/ui/save-file.ts';
+import { TextInput } from '@/ui/text-input.tsx';
 import { changeMembers, dayOrNone, removeUniverse, renameUniverse } from '../actions.ts';
 import { isDated, membersFrom } from './members.ts';
 
@@ -69,6 +70,13 @@ export function UniverseEditor({ universe, names, listings, sessions }: Universe
       `${spell.symbol}: ${key === 'from' ? 'comes' : 'leaves'} ${iso || 'at no date'}.`,
     );
   };
+  const rename = (name: string): void => {
+    if (name === universe.name) return setFault(undefined);
+    if (name === '') return setFault('A universe needs a name.');
+    if (names.includes(name)) return setFault(`There is a universe “${name}” already.`);
+    setFault(undefined);
+    void renameUniverse(universe, name);
+  };
   const { members: found, unknown } = membersFrom(adding, listings);
   const add = (): void => {
     void changeMembers(
@@ -91,12 +99,12 @@ export function UniverseEditor({ universe, names, listings, sessions }: Universe
         width: 80,
         left: true,
         show: (s) => (
-          <input
-            key={`${s.place} ${s[key]}`}
+          <TextInput
             aria-label={`${s.symbol} ${key}`}
             placeholder="–"
-            defaultValue={s[key] === undefined ? '' : isoFromDay(s[key])}
-            onBlur={(event) => date(s, key, event.target.value.trim())}
+            value={s[key] === undefined ? '' : isoFromDay(s[key])}
+            from={members}
+            onCommit={(text) => date(s, key, text.trim())}
             className={cell}
           />
         ),
@@ -106,14 +114,14 @@ export function UniverseEditor({ universe, names, listings, sessions }: Universe
       width: 110,
       left: true,
       show: (s) => (
-        <input
-          key={`${s.place} ${s.group}`}
+        <TextInput
           aria-label={`Group of ${s.symbol}`}
-          defaultValue={s.group ?? ''}
-          onBlur={(event) => {
-            const group = event.target.value.trim();
-            if (group !== (s.group ?? ''))
-              change(s.place, { group }, `${s.symbol} is of the group ${group || 'none'}.`);
+          value={s.group ?? ''}
+          from={members}
+          onCommit={(text) => {
+            const group = text.trim();
+            if (group === (s.group ?? '')) return;
+            change(s.place, { group }, `${s.symbol} is of the group ${group || 'none'}.`);
           }}
           className={cell}
         />
@@ -145,15 +153,11 @@ export function UniverseEditor({ universe, names, listings, sessions }: Universe
   return (
     <section aria-label={universe.name} className="flex min-h-0 flex-1 flex-col">
       <div className="flex items-center gap-2 pt-2">
-        <input
-          key={universe.name}
-          defaultValue={universe.name}
+        <TextInput
+          value={universe.name}
+          from={universe}
           aria-label={`Name of the universe ${universe.name}`}
-          onBlur={(event) => {
-            const next = event.target.value.trim();
-            if (next !== universe.name && names.includes(next)) event.target.value = universe.name;
-            else void renameUniverse(universe, next);
-          }}
+          onCommit={(text) => rename(text.trim())}
           className="min-w-0 flex-1 rounded-sm border border-transparent bg-transparent font-serif text-xl hover:border-hairline focus:border-hairline"
         />
         <Button onClick={() => saveFile(`${universe.name}.csv`, 'text/csv', universeCsv(members))}>

@@ -11,6 +11,7 @@ import { act } from '@/store/undo.ts';
 import { Button, IconButton } from '@/ui/button';
 import { count, moment, percent, ratio } from '@/ui/format.ts';
 import { saveFile } from '@/ui/save-file.ts';
+import { TextInput } from '@/ui/text-input.tsx';
 import { runKey, veiledFrom } from '../sheet/read.ts';
 import { type Sheet, textOf } from '../sheet/sheet.ts';
 import { useSheets } from '../sheet/sheets.ts';
@@ -216,13 +217,12 @@ interface WordsProps {
 
 function Words({ entry, field, label, width }: WordsProps) {
   return (
-    <input
-      key={entry[field]}
-      defaultValue={entry[field]}
+    <TextInput
+      value={entry[field]}
+      from={entry}
       aria-label={`${label} of the variant of ${moment(entry.at)}`}
       placeholder={label.toLowerCase()}
-      onBlur={(event) => {
-        const text = event.target.value;
+      onCommit={(text) => {
         if (text !== entry[field]) void changeEntry(entry, `The ${field} of a variant`, { [field]: text });
       }}
       className={clsx(
