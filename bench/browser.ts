@@ -70,11 +70,11 @@ async function timed(work: () => Promise<unknown>): Promise<number> {
   return performance.now() - started;
 }
 
-/** Types digits into the leave rule's window: from the key event to the frame after the curve's path changed. */
+/** Types digits into the exit rule's window: from the key event to the frame after the curve's path changed. */
 async function keyPresses(page: Page): Promise<number[]> {
   await page.evaluate(WATCH);
   await page.getByRole('radio', { name: 'text' }).click();
-  await page.getByRole('textbox', { name: 'Leave when' }).click();
+  await page.getByRole('textbox', { name: 'Exit when' }).click();
   await page.keyboard.press('ControlOrMeta+a');
   await page.keyboard.type('close < 10-day average');
   await page.waitForTimeout(2500);
@@ -115,7 +115,7 @@ async function longReports(page: Page): Promise<number[]> {
   };
   await page.getByRole('radio', { name: 'text' }).click();
   await rule('Enter when', 'close > 200-day average and 2-day RSI < 10');
-  await rule('Leave when', '2-day RSI > 60');
+  await rule('Exit when', '2-day RSI > 60');
   await page.getByLabel('Slots', { exact: true }).fill('60');
   await page.waitForTimeout(3000);
   await page.getByRole('button', { name: 'Keep this run' }).click();

@@ -4,19 +4,18 @@ import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import {
   createEngine,
+  type EngineWork,
   type RunRequest,
   type Strategy,
-  type SweepResult,
-  type SweepSetup,
   settingsOf,
   shareMarket,
-  sweepWork,
   valuesFrom,
   WorkPool,
   withDials,
 } from '@plateau/core';
 import { readStrategyFile } from '@plateau/files';
 import { createSkerryMarket } from '@plateau/skerry';
+import type { SweepSetup } from '../apps/cli/src/sweep.ts';
 import { threadsOf } from '../apps/cli/src/worker-threads.ts';
 import { type BenchMarket, benchMarket } from './market.ts';
 import { median } from './median.ts';
@@ -129,25 +128,28 @@ async function gridBench(): Promise<Results> {
     { dial: 'high', values: valuesFrom(20, 60, 5) },
     { dial: 'busy', values: valuesFrom(20, 100, 10) },
   ]);
-  const jobs = settings.map((dials) => ({ strategy: withDials(strategy, dials), benchmark: 'KIX' }));
+  const jobs = settings.map((dials) => ({
+    universe: '',
+    request: { strategy: withDials(strategy, dials), benchmark: 'KIX' },
+  }));
   const setup: SweepSetup = { market: shareMarket(market), universe };
   const results: Results = {};
   results['81 settings x 45 instruments, one thread'] = await timed(
     () => {
-      const work = sweepWork(setup);
+      const engine = createEngine(market, universe);
       return () => {
-        for (const job of jobs) mustRun(work(job, () => true) as SweepResult);
+        for (const { request } of jobs) mustRun(engine.run(request));
       };
     },
     5,
     1,
   );
   for (const workers of [1, 2]) {
-    const pool = new WorkPool<SweepSetup, RunRequest, SweepResult>(threadsOf(WORKER), setup, workers);
-    await pool.run(jobs).results;
+    const pool = new WorkPool<SweepSetup, EngineWork>(threadsOf(WORKER), setup, workers);
+    await pool.askEach('figures', jobs).result;
     // A fresh setup each time would time the start of threads; the columns stay, as they do in the one-thread figure.
     results[`81 settings x 45 instruments again, ${workers} worker${workers > 1 ? 's' : ''}`] = await timed(
-      () => () => pool.run(jobs).results,
+      () => () => pool.askEach('figures', jobs).result,
       5,
       1,
     );

@@ -6,6 +6,7 @@ import {
   createRandom,
   dayFromCivil,
   type Market,
+  newBars,
   type Universe,
   weekdayOf,
 } from '@plateau/core';
@@ -37,14 +38,8 @@ export function benchMarket(instruments: number, seed = 7): BenchMarket {
 
 function walk(day: Int32Array, shared: Float64Array, beta: number, own: number, uniform: () => number): Bars {
   const n = day.length;
-  const bars: Bars = {
-    day,
-    open: new Float64Array(n),
-    high: new Float64Array(n),
-    low: new Float64Array(n),
-    close: new Float64Array(n),
-    volume: new Float64Array(n),
-  };
+  const bars = newBars(n);
+  bars.day.set(day);
   let close = 10 + 90 * uniform();
   for (let i = 0; i < n; i++) {
     const open = cents(close * (1 + 0.004 * (uniform() - 0.5)));

@@ -104,7 +104,7 @@ test('a copy keeps the tries of its sheet', async () => {
 });
 
 test('a sheet that only sells short shows no rules of a long side', async () => {
-  await expect(page.getByRole('heading', { name: 'Leave when', includeHidden: true })).toHaveCount(1);
+  await expect(page.getByRole('heading', { name: 'Exit when', includeHidden: true })).toHaveCount(1);
   await page.getByText('Short side', { exact: true }).click();
   await page.getByLabel('Sides').selectOption('short');
   await expect(blocks()).toHaveCount(0);

@@ -232,8 +232,8 @@ test('a trade opens on its chart with its reasons, and leads to the next and to 
   await expect(size.getByRole('row', { name: 'taken' })).toContainText(
     Number(line?.split(',')[5]).toLocaleString('en'),
   );
-  await expect(page.getByRole('region', { name: 'Exit' })).toContainText('Left by the leave rule');
-  await expect(page.getByRole('table', { name: 'Leave when' })).not.toContainText('did not hold');
+  await expect(page.getByRole('region', { name: 'Exit' })).toContainText('Exit by the exit rule');
+  await expect(page.getByRole('table', { name: 'Exit when' })).not.toContainText('did not hold');
   expect(await seriousFindings(page)).toEqual([]);
 
   await page.keyboard.press('ArrowRight');

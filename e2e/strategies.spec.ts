@@ -3,9 +3,9 @@
 import { readFileSync } from 'node:fs';
 import { readStrategyFile } from '@plateau/files';
 import { type BrowserContext, expect, type Page, test } from '@playwright/test';
-import { fields } from '../apps/web/features/strategies/sheet/fields.ts';
-import { draftFrom } from '../apps/web/features/strategies/sheet/read.ts';
-import { textOf } from '../apps/web/features/strategies/sheet/sheet.ts';
+import { fields } from '../apps/web/model/sheet/fields.ts';
+import { draftFrom } from '../apps/web/model/sheet/read.ts';
+import { textOf } from '../apps/web/model/sheet/sheet.ts';
 import { seriousFindings } from './axe.ts';
 import { Pointer } from './pointing.ts';
 
@@ -182,13 +182,13 @@ test('a rule left half-done, by pointing and by typing, is there after the tab i
   await blocks('Enter when').getByRole('button', { name: 'Add a condition' }).click();
   await expect(result()).toHaveAttribute('data-status', 'faulty');
   await view('text');
-  await typeRule('long.leave', 'close is below 50-day');
+  await typeRule('long.exit', 'close is below 50-day');
   const address = page.url();
   await page.close();
   page = await context.newPage();
   page.on('pageerror', (error) => errors.push(error.message));
   await page.goto(address);
-  await expect(page.getByRole('textbox', { name: 'Leave when' })).toContainText('close is below 50-day');
+  await expect(page.getByRole('textbox', { name: 'Exit when' })).toContainText('close is below 50-day');
   await expect(page.getByRole('textbox', { name: 'Enter when' })).toContainText('… is above …');
   await view('blocks');
   await expect(

@@ -86,7 +86,7 @@ test('the first start brings in the market with visible progress and shows a str
 test('an edit of a rule changes the curve, and the curve before it stays as a ghost', async () => {
   await page.getByRole('radio', { name: 'text' }).click();
   const before = await ridge();
-  await typeRule('Leave when', 'close < 100-day average');
+  await typeRule('Exit when', 'close < 100-day average');
   await expect.poll(ridge).not.toBe(before);
   await done();
   await expect(page.getByText('Before the last edit')).toBeVisible();
@@ -100,11 +100,11 @@ test('undo and redo bring the rule and its result back', async () => {
     .focus()
     .catch(() => undefined);
   await page.keyboard.press('ControlOrMeta+z');
-  await expect(rule('Leave when')).toContainText('lowest of 30 days');
+  await expect(rule('Exit when')).toContainText('lowest of 30 days');
   await done();
   await expect.poll(() => figure('Growth a year')).not.toBe(after);
   await page.keyboard.press('ControlOrMeta+Shift+z');
-  await expect(rule('Leave when')).toContainText('100-day average');
+  await expect(rule('Exit when')).toContainText('100-day average');
   await expect.poll(() => figure('Growth a year')).toBe(after);
 });
 
@@ -212,13 +212,13 @@ test('sheets are duplicated, deleted with undo, exported and imported', async ()
     name: 'wrong.json',
     mimeType: 'application/json',
     buffer: Buffer.from(
-      JSON.stringify({ format: 'plateau-strategy/1', name: 'x', long: { enter: 'always', exit: 'never' } }),
+      JSON.stringify({ format: 'plateau-strategy/2', name: 'x', long: { enter: 'always', exit: 'never' } }),
     ),
   });
   await expect(page.getByText('“long.exit” is not a key of a strategy file')).toBeVisible();
   await page.getByLabel('Strategy file', { exact: true }).setInputFiles(join(scratch, 'strategy.json'));
   await expect(tabs).toHaveCount(3);
-  await expect(rule('Leave when')).toContainText('100-day average');
+  await expect(rule('Exit when')).toContainText('100-day average');
   await done();
 });
 

@@ -34,7 +34,7 @@ try {
   await page.waitForTimeout(3000);
   await shot('strategies-blocks');
   await page.getByRole('radio', { name: 'text' }).click();
-  await typeRule(page, 'Leave when', 'close < 100-day average');
+  await typeRule(page, 'Exit when', 'close < 100-day average');
   await page.waitForTimeout(3500);
   await done();
   await page.getByTestId('equity-chart').hover({ position: { x: 420, y: 120 } });

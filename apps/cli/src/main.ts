@@ -15,10 +15,10 @@ run    Runs a strategy file over a folder of bars (one SYMBOL.csv an instrument:
        With --out it writes summary.json, equity.csv, trades.csv, decisions.csv and next-orders.csv.
 sweep  Runs every combination of the dials' values on worker threads, one a core unless --workers says otherwise, and
        writes a CSV with one row of figures a setting, to --out or standard output. A dial without a range takes the
-       one in the strategy file.
+       one in the strategy file. Settings that cannot run are named on standard error, with status 1; the others stand.
 `;
 
-/** @returns the exit status: 0 done, 2 bad input with one line on standard error */
+/** @returns the exit status: 0 done, 1 some settings of a sweep could not run, 2 bad input with one line on standard error */
 export async function main(args: readonly string[]): Promise<number> {
   try {
     const { values, positionals } = parseArgs({
@@ -54,7 +54,10 @@ export async function main(args: readonly string[]): Promise<number> {
     if (universe === undefined) throw new BadInput('name the universe file: --universe FILE.csv');
     if (command === 'sweep') {
       if (!dial) throw new BadInput('name the dials to sweep: --dial NAME=FROM:TO:STEP');
-      process.stdout.write(await sweepCommand({ ...values, strategy, bars, universe, dial }));
+      const { text, failed } = await sweepCommand({ ...values, strategy, bars, universe, dial });
+      process.stdout.write(text);
+      for (const line of failed) process.stderr.write(`plateau: ${line}\n`);
+      return failed.length > 0 ? 1 : 0;
     } else {
       if (dial || values.workers) throw new BadInput('--dial and --workers belong to plateau sweep');
       process.stdout.write(runCommand({ ...values, strategy, bars, universe }));

@@ -4,12 +4,15 @@ import { writeFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import {
   type Axis,
-  type RunRequest,
+  type EngineWork,
+  type Figures,
+  type FiguresOutcome,
+  type Settled,
+  type SharedMarket,
   type Strategy,
-  type SweepResult,
-  type SweepSetup,
   settingsOf,
   shareMarket,
+  type Universe,
   valuesFrom,
   WorkPool,
   withDials,
@@ -29,8 +32,21 @@ interface SweepOptions extends InputOptions {
 const MOST_SETTINGS = 100_000;
 const WORKER = new URL('../bin/sweep-worker.mjs', import.meta.url);
 
-/** Runs the sweep and writes its table; returns the text for standard output. @throws {BadInput} */
-export async function sweepCommand(options: SweepOptions): Promise<string> {
+/** What all workers of a sweep share. */
+export interface SweepSetup {
+  readonly market: SharedMarket;
+  readonly universe: Universe;
+}
+
+interface SweepDone {
+  /** for standard output */
+  readonly text: string;
+  /** for standard error: the settings that could not run, which have no figures in the table */
+  readonly failed: readonly string[];
+}
+
+/** Runs the sweep and writes its table. @throws {BadInput} also when no setting at all can run */
+export async function sweepCommand(options: SweepOptions): Promise<SweepDone> {
   const { request, market, universe } = readInputs(options);
   const axes = options.dial.map((text) => axisFrom(text, request.strategy));
   const count = axes.reduce((product, axis) => product * axis.values.length, 1);
@@ -38,35 +54,41 @@ export async function sweepCommand(options: SweepOptions): Promise<string> {
     throw new BadInput(`the sweep has ${count} settings; ${MOST_SETTINGS} are the most: take larger steps`);
   }
   const settings = settingsOf(axes);
-  const pool = new WorkPool<SweepSetup, RunRequest, SweepResult>(
+  const pool = new WorkPool<SweepSetup, EngineWork>(
     threadsOf(WORKER),
     { market: shareMarket(market), universe },
     workersFrom(options.workers),
   );
+  const asked = settings.map((dials) => ({
+    universe: options.universe,
+    request: { ...request, strategy: withDials(request.strategy, dials) },
+  }));
+  const results = await pool.askEach('figures', asked).result.finally(() => pool.end());
+  const rows = results.map((how, k) => ({ dials: settings[k] ?? {}, ...figuresOrWhy(how) }));
+  const failed = rows.flatMap(({ dials, why }) => {
+    const at = axes.map(({ dial }) => `${dial} ${dials[dial]}`).join(', ');
+    return why === undefined ? [] : [`${options.strategy}: at ${at}: ${why}`];
+  });
+  const [first] = failed;
+  if (first !== undefined && failed.length === rows.length) throw new BadInput(first);
+  const csv = sweepCsv(
+    axes.map(({ dial }) => dial),
+    rows,
+  );
+  if (options.out === undefined) return { text: csv, failed };
   try {
-    const jobs = settings.map((dials) => ({ ...request, strategy: withDials(request.strategy, dials) }));
-    const results = await pool.run(jobs).results;
-    const rows = results.map((result, k) => {
-      const dials = settings[k] ?? {};
-      if (result.kind === 'done') return { dials, figures: result.figures };
-      const why = result.kind === 'problems' ? result.problems[0] : undefined;
-      const at = axes.map(({ dial }) => `${dial} ${dials[dial]}`).join(', ');
-      throw new BadInput(`${options.strategy}: at ${at}: ${why?.path}: ${why?.message}`);
-    });
-    const csv = sweepCsv(
-      axes.map(({ dial }) => dial),
-      rows,
-    );
-    if (options.out === undefined) return csv;
-    try {
-      writeFileSync(options.out, csv);
-    } catch (error) {
-      throw new BadInput(`${options.out}: cannot write there: ${(error as Error).message}`);
-    }
-    return `${settings.length} settings written to ${options.out}\n`;
-  } finally {
-    pool.end();
+    writeFileSync(options.out, csv);
+  } catch (error) {
+    throw new BadInput(`${options.out}: cannot write there: ${(error as Error).message}`);
   }
+  return { text: `${settings.length} settings written to ${options.out}\n`, failed };
+}
+
+function figuresOrWhy(how: Settled<FiguresOutcome>): { figures?: Figures; why?: string } {
+  if (how.kind === 'failed') return { why: how.error.message };
+  if (how.out.kind === 'done') return { figures: how.out.figures };
+  const problem = how.out.kind === 'problems' ? how.out.problems[0] : undefined;
+  return { why: `${problem?.path}: ${problem?.message}` };
 }
 
 /** `pull=2:10:1`, or `pull` for the range that the strategy file gives the dial. */

@@ -81,9 +81,9 @@ describe('plateau run', () => {
         writeFileSync(
           file,
           JSON.stringify({
-            format: 'plateau-strategy/1',
+            format: 'plateau-strategy/2',
             name: '',
-            long: { enter: 'close > 5-day avg', leave: 'never' },
+            long: { enter: 'close > 5-day avg', exit: 'never' },
           }),
         );
         return ['run', file, '--bars', bars, '--universe', universe];

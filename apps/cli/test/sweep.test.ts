@@ -25,6 +25,16 @@ writeFileSync(
     long: { ...original.long, enter: original.long.enter.replace('20', '{low}') },
   }),
 );
+/** A window must be a whole number of days. */
+const windowed = join(scratch, 'windowed.json');
+writeFileSync(
+  windowed,
+  JSON.stringify({
+    ...original,
+    dials: { window: { value: 2 } },
+    long: { ...original.long, enter: 'close > {window}-day average' },
+  }),
+);
 const inputs = {
   strategy,
   bars: join(golden, 'bars'),
@@ -38,8 +48,9 @@ describe('plateau sweep', () => {
   it('writes a row of figures a setting, the same as single runs and whatever the number of workers', async () => {
     const one = await sweepCommand({ ...inputs, dial: ['low=10:20:5'], workers: '1' });
     const two = await sweepCommand({ ...inputs, dial: ['low=10:20:5'], workers: '2' });
-    expect(two).toBe(one);
-    const rows = rowsOf(one);
+    expect(two).toEqual(one);
+    expect(one.failed).toEqual([]);
+    const rows = rowsOf(one.text);
     expect(rows.map((row) => row.low)).toEqual(['10', '15', '20']);
     const out = join(scratch, 'run');
     runCommand({ ...inputs, out }); // the file's own dial is 20
@@ -51,7 +62,8 @@ describe('plateau sweep', () => {
 
   it('takes the range in the strategy file, and writes a file', async () => {
     const out = join(scratch, 'sweep.csv');
-    expect(await sweepCommand({ ...inputs, dial: ['low'], out })).toBe(`2 settings written to ${out}\n`);
+    const { text } = await sweepCommand({ ...inputs, dial: ['low'], out });
+    expect(text).toBe(`2 settings written to ${out}\n`);
     expect(rowsOf(readFileSync(out, 'utf8')).map((row) => row.low)).toEqual(['10', '20']);
   });
 
@@ -65,7 +77,19 @@ describe('plateau sweep', () => {
     await expect(sweepCommand({ ...inputs, dial })).rejects.toThrow(why);
   });
 
-  it('says which setting cannot run', async () => {
+  it('keeps the figures of the settings that can run, and names those that cannot', async () => {
+    const { text, failed } = await sweepCommand({ ...inputs, dial: ['window=2:3:0.5'], strategy: windowed });
+    const rows = rowsOf(text);
+    expect(rows.map(({ window, trades }) => [window, trades === ''])).toEqual([
+      ['2', false],
+      ['2.5', true],
+      ['3', false],
+    ]);
+    expect(failed.length).toBe(1);
+    expect(failed[0]).toContain('at window 2.5: ');
+  });
+
+  it('says why no setting at all can run', async () => {
     await expect(sweepCommand({ ...inputs, benchmark: 'NONE', dial: ['low'] })).rejects.toThrow(
       'at low 10: benchmark',
     );
@@ -79,8 +103,12 @@ describe('worker threads', () => {
       file,
       "import { parentPort } from 'node:worker_threads';\nparentPort.on('message', (m) => { if (m.kind === 'job') process.exit(3); });\n",
     );
-    const pool = new WorkPool<undefined, number, number>(threadsOf(pathToFileURL(file)), undefined, 2);
-    await expect(pool.run([1]).results).rejects.toThrow('ended with status 3');
+    const pool = new WorkPool<undefined, { work: { in: number; out: number } }>(
+      threadsOf(pathToFileURL(file)),
+      undefined,
+      2,
+    );
+    await expect(pool.ask('work', 1).result).rejects.toThrow('ended with status 3');
     pool.end();
   });
 });

@@ -1,5 +1,5 @@
 import Link from 'next/link';
-import { places } from '@/features/shell/places.ts';
+import { places } from '@/parts/commands/places.ts';
 
 export const metadata = { title: 'No such place' };
 

@@ -2,7 +2,7 @@
 
 import { readJson } from '@plateau/files';
 import Joi from 'joi';
-import type { Catalogue } from './source.ts';
+import type { Catalogue } from '@/model/market/source.ts';
 
 const text = Joi.string().max(1000).required();
 const symbol = Joi.string()

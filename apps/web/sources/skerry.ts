@@ -2,8 +2,8 @@
 
 import { type Bars, type Day, isoFromDay } from '@plateau/core';
 import { readBarsCsv } from '@plateau/files';
+import type { Catalogue, Source } from '@/model/market/source.ts';
 import { readCatalogue } from './read-catalogue.ts';
-import type { Catalogue, Source } from './source.ts';
 
 async function fetchText(path: string): Promise<string> {
   const response = await fetch(path, { cache: 'no-store' });

@@ -1,7 +1,7 @@
 // The sources that can be browsed; the first one fills an empty store.
 
+import type { Source } from '@/model/market/source.ts';
 import { skerry } from './skerry.ts';
-import type { Source } from './source.ts';
 
 export const sources: readonly [Source, ...Source[]] = [skerry];
 

@@ -1,8 +1,8 @@
 // Bars as runs, charts and checks see them: as stored, with the trader's repairs laid over.
 
-import { type Bars, repairedBars } from '@plateau/core';
-import { isBlock, unpackBars } from './bar-block.ts';
-import { database, type StoredListing, type StoredRepair } from './database.ts';
+import { type Bars, isBlock, repairedBars, unpackBars } from '@plateau/core';
+import type { StoredListing, StoredRepair } from '@/model/rows.ts';
+import { database } from './database.ts';
 import { readWhere } from './read.ts';
 
 /** Bars by symbol; a listing whose block is gone is left out. */

@@ -3,80 +3,23 @@
 // A listing names the block that holds its bars. New bars are written as new blocks that nothing names yet, and come into
 // being by one small transaction that names them: an import that is killed leaves the store as it was.
 
-import type { Repair, RunRequest, Universe } from '@plateau/core';
-import type { Layout } from '@plateau/files';
+import { summaryOfBlock } from '@plateau/core';
 import Dexie, { type EntityTable } from 'dexie';
-import type { LogEntry } from '@/features/strategies/logbook/entry.ts';
-import type { Sheet } from '@/features/strategies/sheet/sheet.ts';
-import type { SourceListing } from '@/sources/source.ts';
-import { summaryOfBlock } from './bar-block.ts';
-
-/** An instrument, and where its bars are. */
-export interface StoredListing extends Omit<SourceListing, 'kind'> {
-  readonly kind: SourceListing['kind'] | 'imported';
-  /** the feed or the file it came from */
-  readonly source: string;
-  readonly block: string;
-  readonly first: number;
-  readonly last: number;
-  readonly count: number;
-}
-
-/** One instrument's bars, its columns behind one another in one block (see bar-block.ts). */
-export interface StoredBlock {
-  readonly id: string;
-  readonly block: ArrayBuffer;
-}
-
-export interface StoredUniverse {
-  readonly id: string;
-  readonly name: string;
-  readonly members: Universe;
-  /** the source that keeps it; none once the trader has changed its members */
-  readonly source?: string;
-}
-
-/** What the trader decided about a bar of an instrument; laid over its bars whenever they are read. */
-export type StoredRepair = Repair & {
-  readonly id: string;
-  readonly symbol: string;
-  /** milliseconds since 1970 */
-  readonly made: number;
-};
-
-/** How a table of one shape was laid out the last time. */
-export interface StoredLayout {
-  readonly shape: string;
-  readonly layout: Layout;
-}
-
-/** A run that was kept: what was run, on what, by which engine, and what came of it. */
-export interface StoredRun {
-  readonly id: string;
-  readonly name: string;
-  /** milliseconds since 1970 */
-  readonly at: number;
-  /** the sheet it came from */
-  readonly sheet: string;
-  readonly universe: string;
-  readonly universeName: string;
-  readonly request: RunRequest;
-  /** fingerprint of the bars and memberships it read */
-  readonly data: string;
-  readonly engine: string;
-  /** summary.json of the run, against which a repetition is held */
-  readonly summary: string;
-  /** the Sharpe ratios a year of the variants tried before it was kept */
-  readonly tried: readonly number[];
-}
-
-export interface Setting {
-  readonly key: string;
-  readonly value: unknown;
-}
+import type { LogEntry } from '@/model/logbook/entry.ts';
+import type {
+  Setting,
+  StoredBlock,
+  StoredLayout,
+  StoredListing,
+  StoredRepair,
+  StoredRun,
+  StoredUniverse,
+} from '@/model/rows.ts';
+import type { Sheet } from '@/model/sheet/sheet.ts';
+import { upgradeRow } from '@/model/upgrade.ts';
 
 /** The newest version of the store that this code knows. */
-export const STORE_VERSION = 6;
+export const STORE_VERSION = 7;
 
 class PlateauDatabase extends Dexie {
   declare listings: EntityTable<StoredListing, 'symbol'>;
@@ -117,6 +60,16 @@ class PlateauDatabase extends Dexie {
     this.version(4).stores({ repairs: 'id, symbol' });
     this.version(5).stores({ logbook: 'id, sheet' });
     this.version(6).stores({ runs: 'id' });
+    this.version(7).upgrade(async (change) => {
+      for (const table of ['sheets', 'logbook', 'runs']) {
+        await change
+          .table(table)
+          .toCollection()
+          .modify((row, place) => {
+            place.value = upgradeRow(table, row);
+          });
+      }
+    });
   }
 }
 

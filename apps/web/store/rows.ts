@@ -1,11 +1,10 @@
 // What a row of each table must be. The store is the trader's own disk, written by every version of this page, by workspaces
 // of other machines and by whatever else reaches it: its rows are read as anything else from outside.
 
+import { isBlock } from '@plateau/core';
 import { readJson, readStrategy, STRATEGY_FORMAT } from '@plateau/files';
 import Joi from 'joi';
-import type { LogEntry } from '@/features/strategies/logbook/entry.ts';
-import type { Sheet } from '@/features/strategies/sheet/sheet.ts';
-import { isBlock } from './bar-block.ts';
+import type { LogEntry } from '@/model/logbook/entry.ts';
 import type {
   Setting,
   StoredBlock,
@@ -14,7 +13,9 @@ import type {
   StoredRepair,
   StoredRun,
   StoredUniverse,
-} from './database.ts';
+} from '@/model/rows.ts';
+import type { Sheet } from '@/model/sheet/sheet.ts';
+import { upgradeRow } from '@/model/upgrade.ts';
 
 /** The tables of the store and what their rows are. */
 export interface Rows {
@@ -200,9 +201,10 @@ export type RowRead<T> =
   | { readonly ok: true; readonly row: T }
   | { readonly ok: false; readonly why: string };
 
-/** A row as it was kept, or why it is none. */
+/** A row as it was kept, in today's form, or why it is none. */
 export function readRow<K extends TableName>(table: K, row: unknown): RowRead<Rows[K]> {
-  const { error } = schemas[table].validate(row, { convert: false });
-  if (!error) return { ok: true, row: row as Rows[K] };
+  const ours = upgradeRow(table, row);
+  const { error } = schemas[table].validate(ours, { convert: false });
+  if (!error) return { ok: true, row: ours as Rows[K] };
   return { ok: false, why: error.message.replace(/"([^"]*)"/g, '“$1”').slice(0, 300) };
 }

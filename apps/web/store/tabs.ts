@@ -28,3 +28,23 @@ export function hearTabs(hear: (what: Told) => void): () => void {
   channel?.addEventListener('message', listen);
   return () => channel?.removeEventListener('message', listen);
 }
+
+const marketListeners = new Set<() => void>();
+
+/** Bars, repairs or universes have been changed here: this tab's memory of them is old, and every other tab's. */
+export function tellMarketChanged(): void {
+  for (const listener of marketListeners) listener();
+  tellTabs({ kind: 'market' });
+}
+
+/** Hears of changes to bars, repairs or universes, here and in other tabs. */
+export function onMarketChange(listener: () => void): () => void {
+  marketListeners.add(listener);
+  const deaf = hearTabs(({ kind }) => {
+    if (kind === 'market') listener();
+  });
+  return () => {
+    marketListeners.delete(listener);
+    deaf();
+  };
+}

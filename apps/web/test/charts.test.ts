@@ -4,15 +4,15 @@ import { type Bars, createEngine, dayFromIso, type TradeStory } from '@plateau/c
 import { readStrategy, STRATEGY_FORMAT } from '@plateau/files';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { periodTicks, rowsInView } from '../features/market/chart/rows.ts';
 import { tradesHtml } from '../features/runs/paper/trades-html.ts';
 import { curveRows } from '../features/runs/report/curve-rows.ts';
-import { settingRows } from '../features/runs/settings-rows.ts';
 import { storyRows } from '../features/runs/trade/story-rows.ts';
 import { chartRows } from '../features/strategies/result/chart-rows.ts';
-import { tradeColumns, tradeFields } from '../features/trades/columns.tsx';
-import { groupName } from '../features/trades/grouping.ts';
-import type { StoredRun } from '../store/database.ts';
+import type { StoredRun } from '../model/rows.ts';
+import { settingRows } from '../model/runs/settings-rows.ts';
+import { periodTicks, rowsInView } from '../parts/chart/rows.ts';
+import { tradeColumns, tradeFields } from '../parts/trades/columns.tsx';
+import { groupName } from '../parts/trades/grouping.ts';
 import { written } from '../ui/format.ts';
 import { dayTicks } from '../ui/time-axis.tsx';
 
@@ -37,7 +37,7 @@ const read = readStrategy(
     name: 'Swing',
     long: {
       enter: 'close > 10-day average',
-      leave: 'close < 10-day average',
+      exit: 'close < 10-day average',
       stops: { initial: { percent: 5 }, target: { r: 3 } },
     },
     limits: { positions: 1 },

@@ -2,10 +2,10 @@
 
 import type { Figures } from '@plateau/core';
 import { describe, expect, it } from 'vitest';
-import { changesBetween, type LogEntry } from '../features/strategies/logbook/entry.ts';
-import { readEntry, writableEntry } from '../features/strategies/logbook/written-entry.ts';
-import { runKey } from '../features/strategies/sheet/read.ts';
-import { replaceDraft, type Sheet, stateOf, textOf, undo } from '../features/strategies/sheet/sheet.ts';
+import { changesBetween, type LogEntry } from '../model/logbook/entry.ts';
+import { readEntry, writableEntry } from '../model/logbook/written-entry.ts';
+import { runKey } from '../model/sheet/read.ts';
+import { replaceDraft, type Sheet, stateOf, textOf, undo } from '../model/sheet/sheet.ts';
 
 describe('what changed', () => {
   it('is said by field and by dial', () => {

@@ -2,8 +2,8 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { changedFields, mergeSheets } from '../features/strategies/sheet/merge.ts';
-import { type Draft, edit, type Sheet, textOf, undo } from '../features/strategies/sheet/sheet.ts';
+import { changedFields, mergeSheets } from '../model/sheet/merge.ts';
+import { type Draft, edit, type Sheet, textOf, undo } from '../model/sheet/sheet.ts';
 
 const base: Sheet = {
   id: 's',

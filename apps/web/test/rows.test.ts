@@ -1,12 +1,12 @@
 // Rows of the store, read as anything else from outside.
 
+import { packBars } from '@plateau/core';
 import { readStrategy, STRATEGY_FORMAT } from '@plateau/files';
 import { describe, expect, it } from 'vitest';
-import { packBars } from '../store/bar-block.ts';
 import { readRow, type TableName } from '../store/rows.ts';
 
 const read = readStrategy(
-  { format: STRATEGY_FORMAT, name: 'kept', long: { enter: 'always', leave: 'never' } },
+  { format: STRATEGY_FORMAT, name: 'kept', long: { enter: 'always', exit: 'never' } },
   'kept',
 );
 if (!read.ok) throw new Error('the strategy is one');

@@ -4,8 +4,8 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ENGINE_VERSION } from '@plateau/core';
 import { describe, expect, it } from 'vitest';
-import { verdict } from '../features/runs/verdict.ts';
-import type { StoredRun } from '../store/database.ts';
+import type { StoredRun } from '../model/rows.ts';
+import { verdict } from '../model/runs/verdict.ts';
 
 const kept = { data: 'bars', summary: 'figures', engine: ENGINE_VERSION } as StoredRun;
 

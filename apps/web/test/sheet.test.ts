@@ -2,20 +2,12 @@
 
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { packBars, unpackBars } from '@plateau/core';
 import { readStrategyFile } from '@plateau/files';
 import { describe, expect, it } from 'vitest';
-import { fields } from '../features/strategies/sheet/fields.ts';
-import { draftFrom, isOpened, readDraft, runKey, veiledFrom } from '../features/strategies/sheet/read.ts';
-import {
-  edit,
-  editMany,
-  redo,
-  type Sheet,
-  stateOf,
-  textOf,
-  undo,
-} from '../features/strategies/sheet/sheet.ts';
-import { packBars, unpackBars } from '../store/bar-block.ts';
+import { fields } from '../model/sheet/fields.ts';
+import { draftFrom, isOpened, readDraft, runKey, veiledFrom } from '../model/sheet/read.ts';
+import { edit, editMany, redo, type Sheet, stateOf, textOf, undo } from '../model/sheet/sheet.ts';
 
 const fresh: Sheet = { id: 's', draft: {}, past: [], future: [], created: 0 };
 

@@ -4,8 +4,8 @@ import { createEngine } from '@plateau/core';
 import { readStrategy, STRATEGY_FORMAT } from '@plateau/files';
 import { createSkerryMarket } from '@plateau/skerry';
 import { describe, expect, it } from 'vitest';
-import { draftFrom, readDraft } from '../features/strategies/sheet/read.ts';
 import { shelf } from '../features/strategies/shelf/shelf.ts';
+import { draftFrom, readDraft } from '../model/sheet/read.ts';
 
 const skerry = createSkerryMarket();
 const stocks = skerry.universes.find(({ id }) => id === 'skerry-stocks')?.members ?? [];

@@ -5,7 +5,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 vi.mock('sonner', () => ({ toast: Object.assign(vi.fn(), { error: vi.fn() }) }));
 
 const { act, doAgain, takeBack, useActs } = await import('../store/undo.ts');
-const { redoIn, undoIn } = await import('../features/shell/use-undo-keys.ts');
+const { redoIn, undoIn } = await import('../parts/keys/use-undo-keys.ts');
 
 const EMPTY = { done: [], undone: [] };
 let value: string[] = [];

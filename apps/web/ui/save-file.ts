@@ -1,3 +1,6 @@
+/** The type of a workbook's file. */
+export const WORKBOOK = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
+
 /** Hands the browser a file to save. */
 export function saveFile(name: string, type: string, content: string | Uint8Array): void {
   saveBlob(name, new Blob([content as BlobPart], { type }));

@@ -1,46 +1,42 @@
 // The page's side of a sheet's engine: one run at a time, the newest wins.
 
-import { Cancelled, type Explanation, type RunRequest, type Task } from '@plateau/core';
-import type { EngineResult, ShownOutcome } from './engine.worker.ts';
+import { Cancelled, type Explanation, type RunAsked, type ShownOutcome, type Task } from '@plateau/core';
 import { onEngine } from './engine-pool.ts';
 
-let underWay: Task<EngineResult> | undefined;
+let underWay: Task<unknown> | undefined;
 let newest = 0;
 
 /**
  * Runs, stopping any run still under way; that one's promise answers `stopped`.
  * @throws when the market cannot be read, or the worker died twice over this run
  */
-export async function runInWorker(universe: string, request: RunRequest): Promise<ShownOutcome> {
+export async function runInWorker(asked: RunAsked): Promise<ShownOutcome> {
   const number = ++newest;
   try {
-    const [result] = await onEngine(universe, request, [], async (pool) => {
+    return await onEngine(asked, [], (pool) => {
       if (number !== newest) throw new Cancelled();
       underWay?.cancel();
-      underWay = pool.run([{ kind: 'run', universe, request }]);
-      return underWay.results;
+      const task = pool.ask('run', asked);
+      underWay = task;
+      return task.result;
     });
-    return result?.kind === 'run' ? result.outcome : { kind: 'stopped' };
   } catch (error) {
     if (error instanceof Cancelled) return { kind: 'stopped' };
     const reason = error instanceof Error ? error.message : String(error);
-    throw new Error(`The engine stopped: ${reason}. The next edit starts it again.`);
+    throw new Error(`The engine stopped: ${reason}. The next edit starts it again.`, { cause: error });
   }
 }
 
 /** What a strategy's parts mean; undefined when it has problems, or when a run came first. */
-export async function explainInWorker(
-  universe: string,
-  request: RunRequest,
-): Promise<Explanation | undefined> {
+export async function explainInWorker(asked: RunAsked): Promise<Explanation | undefined> {
   const number = newest;
   try {
-    const [result] = await onEngine(universe, request, [], async (pool) => {
+    return await onEngine(asked, [], (pool) => {
       if (number !== newest) throw new Cancelled();
-      underWay = pool.run([{ kind: 'explain', universe, request }]);
-      return underWay.results;
+      const task = pool.ask('explain', asked);
+      underWay = task;
+      return task.result;
     });
-    return result?.kind === 'explain' ? result.explanation : undefined;
   } catch {
     // The run itself says what is wrong; this is only its margin note.
     return undefined;

@@ -1,12 +1,13 @@
 // The engine's worker and the bars in its memory: started when first asked for, with what has been needed so far.
 
-import { PoolEnded, type RunRequest, type SharedMarket, WorkPool } from '@plateau/core';
-import type { EngineJob, EngineResult, EngineSetup } from './engine.worker.ts';
+import { PoolEnded, type RunAsked, type SharedMarket, WorkPool } from '@plateau/core';
+import { onMarketChange } from '@/store/tabs.ts';
 import type { MarketAnswer } from './market.worker.ts';
 import { neededSymbols } from './needed-symbols.ts';
+import type { EngineSetup, PageWork } from './page-work.ts';
 import { workersOf } from './web-workers.ts';
 
-export type EnginePool = WorkPool<EngineSetup, EngineJob, EngineResult>;
+export type EnginePool = WorkPool<EngineSetup, PageWork>;
 
 interface Loaded {
   readonly symbols: ReadonlySet<string>;
@@ -62,12 +63,8 @@ async function startPool(market: Promise<SharedMarket>): Promise<EnginePool> {
 }
 
 /** A pool whose memory holds what the run needs; a failed start is tried again by the next run. */
-export async function engineFor(
-  universe: string,
-  request: RunRequest,
-  also: readonly string[] = [],
-): Promise<Loaded> {
-  const needed = new Set([...(await neededSymbols(universe, request)), ...also]);
+export async function engineFor(asked: RunAsked, also: readonly string[] = []): Promise<Loaded> {
+  const needed = new Set([...(await neededSymbols(asked)), ...also]);
   // An empty need is a run with problems of its own, which the engine must still be asked for.
   if (!loaded || ![...needed].every((symbol) => loaded?.symbols.has(symbol))) {
     const before = loaded;
@@ -84,17 +81,16 @@ export async function engineFor(
 }
 
 /**
- * Work on the engine's pool. When the pool is exchanged meanwhile, for one with more in its memory or with newer bars, the
+ * Work on the engine's pool, with the instruments in `also` beside the run's own in its memory. When the pool is exchanged meanwhile, for one with more in its memory or with newer bars, the
  * work is done by that one.
  */
 export async function onEngine<T>(
-  universe: string,
-  request: RunRequest,
+  asked: RunAsked,
   also: readonly string[],
   work: (pool: EnginePool) => Promise<T>,
 ): Promise<T> {
   for (;;) {
-    const pool = await (await engineFor(universe, request, also)).pool;
+    const pool = await (await engineFor(asked, also)).pool;
     try {
       return await work(pool);
     } catch (error) {
@@ -103,8 +99,8 @@ export async function onEngine<T>(
   }
 }
 
-/** Lets the next run read the store anew: its bars or universes have changed. */
-export function forgetMarket(): void {
+// What is in memory of bars and universes that have changed is old: the next run reads the store anew.
+onMarketChange(() => {
   void loaded?.pool.then((old) => old.end());
   loaded = undefined;
-}
+});

@@ -1,6 +1,14 @@
 // Brings files of bars into the store: looks at them, reads them by their layouts, and names them in one transaction.
 
-import { type Bars, isoFromDay } from '@plateau/core';
+import {
+  type Bars,
+  isoFromDay,
+  mergedBars,
+  packBars,
+  repairsOf,
+  summaryOfBlock,
+  unpackBars,
+} from '@plateau/core';
 import {
   type Collected,
   Collector,
@@ -16,50 +24,11 @@ import {
   unpack,
 } from '@plateau/files';
 import { expose } from 'comlink';
-import { packBars, summaryOfBlock, unpackBars } from '@/store/bar-block.ts';
-import { database, type StoredListing, type StoredRepair } from '@/store/database.ts';
+import type { Duplicates, ImportProgress, ImportReport, Inspected } from '@/model/market/import.ts';
+import type { StoredListing, StoredRepair } from '@/model/rows.ts';
+import { database } from '@/store/database.ts';
 import { readAll, readEach, readOne } from '@/store/read.ts';
 import { keepReplaced, replacedBlocks } from '@/store/replaced.ts';
-
-/** A file as it would be read. */
-export interface Inspected {
-  readonly path: string;
-  readonly size: number;
-  readonly preview: readonly (readonly string[])[];
-  readonly layout: Layout;
-  readonly shape: string;
-  /** the layout was chosen for a file of this shape before */
-  readonly remembered: boolean;
-  readonly fault?: string;
-}
-
-export type Duplicates = 'keep' | 'replace' | 'merge';
-
-export interface ImportProgress {
-  readonly bytes: number;
-  readonly total: number;
-  readonly rows: number;
-}
-
-export interface ImportReport {
-  readonly instruments: number;
-  readonly kept: readonly string[];
-  readonly bars: number;
-  readonly rows: number;
-  readonly refused: number;
-  /** splits and dividends laid over instruments that were here */
-  readonly repairs: number;
-  readonly notes: readonly RowNote[];
-  /** what it changed in the store, for taking it back */
-  readonly change: ImportChange;
-}
-
-export interface ImportChange {
-  /** the listings as they were, of the instruments that were here */
-  readonly before: readonly StoredListing[];
-  readonly after: readonly StoredListing[];
-  readonly repairs: readonly StoredRepair[];
-}
 
 const PREVIEW_ROWS = 40;
 const PREVIEW_BYTES = 200_000;
@@ -207,7 +176,7 @@ async function store(collected: Collected, duplicates: Duplicates, alive: () => 
         const before = known.get(symbol);
         const fresh = collected.bars.get(symbol) as Bars;
         const old = before && duplicates === 'merge' ? await database.blocks.get(before.block) : undefined;
-        const block = packBars(old ? merged(unpackBars(old.block), fresh) : fresh);
+        const block = packBars(old ? mergedBars(unpackBars(old.block), fresh) : fresh);
         listings.push({
           symbol,
           name: before?.name ?? symbol,
@@ -243,13 +212,7 @@ async function store(collected: Collected, duplicates: Duplicates, alive: () => 
   };
 }
 
-/** A split whose jump is this much smaller than it says was adjusted for before. */
-const SEEN_SPLIT = 0.5;
-
-/**
- * Splits and dividends of instruments that are here already, as repairs: the bars stay as they were imported. A split where
- * prices do not jump has been adjusted for, and is refused.
- */
+/** Splits and dividends of instruments that are here already, as repairs: the bars stay as they were imported. */
 async function repairsFor(events: readonly ShareEvent[]) {
   const repairs: StoredRepair[] = [];
   const notes: RowNote[] = [];
@@ -258,53 +221,18 @@ async function repairsFor(events: readonly ShareEvent[]) {
   for (const [n, symbol] of symbols.entries()) {
     const block = await database.blocks.get(listings[n]?.block ?? '');
     const bars = block && unpackBars(block.block);
-    for (const { day, split, dividend } of events.filter((event) => event.symbol === symbol)) {
-      const refuse = (message: string): void => {
-        notes.push({ file: '', symbol, kind: 'refused', message: `${isoFromDay(day)}: ${message}` });
-      };
-      const place = bars?.day.findIndex((d) => d >= day) ?? -1;
-      const before = bars?.close[place - 1];
-      const close = bars?.close[place];
-      const its = bars?.day[place];
-      if (!bars) refuse('there is no such instrument');
-      else if (before === undefined || close === undefined || its === undefined)
-        refuse('it has no bars around this day');
-      else {
-        const base = { symbol, day: its, close, made: Date.now() };
-        const jump = Math.log((bars.open[place] ?? close) / before) / Math.log(1 / split);
-        if (split !== 1 && !(jump > SEEN_SPLIT))
-          refuse(`no split of ${split} is seen in its prices, as if adjusted before`);
-        else if (split !== 1)
-          repairs.push({ ...base, id: crypto.randomUUID(), kind: 'split', ratio: 1 / split });
-        if (dividend > 0)
-          repairs.push({ ...base, id: crypto.randomUUID(), kind: 'dividend', amount: dividend });
+    for (const event of events.filter((one) => one.symbol === symbol)) {
+      const laid = bars ? repairsOf(bars, event) : { repairs: [], refused: 'there is no such instrument' };
+      for (const repair of laid.repairs) {
+        repairs.push({ ...repair, id: crypto.randomUUID(), symbol, made: Date.now() });
+      }
+      if (laid.refused) {
+        const message = `${isoFromDay(event.day)}: ${laid.refused}`;
+        notes.push({ file: '', symbol, kind: 'refused', message });
       }
     }
   }
   return { repairs, notes, refused: notes.length };
-}
-
-/** The bars of both; on a day of both the new one's. */
-function merged(old: Bars, fresh: Bars): Bars {
-  const from = new Map<number, readonly [Bars, number]>();
-  old.day.forEach((day, i) => {
-    from.set(day, [old, i]);
-  });
-  fresh.day.forEach((day, i) => {
-    from.set(day, [fresh, i]);
-  });
-  const rows = [...from].sort(([a], [b]) => a - b);
-  const column = (key: 'open' | 'high' | 'low' | 'close' | 'volume' | 'factor'): Float64Array =>
-    Float64Array.from(rows, ([, [bars, i]]) => bars[key]?.[i] ?? 1);
-  return {
-    day: Int32Array.from(rows, ([day]) => day),
-    open: column('open'),
-    high: column('high'),
-    low: column('low'),
-    close: column('close'),
-    volume: column('volume'),
-    ...(old.factor || fresh.factor ? { factor: column('factor') } : {}),
-  };
 }
 
 /** Remembers a layout for the next file of its shape. */

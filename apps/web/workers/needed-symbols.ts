@@ -1,14 +1,14 @@
 // The instruments a run may read: only their bars are brought into memory, however many the store holds.
 
-import type { RunRequest } from '@plateau/core';
+import type { RunAsked } from '@plateau/core';
 import { database } from '@/store/database.ts';
 import { readOne } from '@/store/read.ts';
 
 /** The universe's members, the benchmark, and every listing that the strategy's texts name. */
-export async function neededSymbols(
-  universe: string,
-  { strategy, benchmark }: RunRequest,
-): Promise<Set<string>> {
+export async function neededSymbols({
+  universe,
+  request: { strategy, benchmark },
+}: RunAsked): Promise<Set<string>> {
   const [stored, listed] = await Promise.all([
     readOne('universes', universe),
     database.listings.toCollection().primaryKeys(),

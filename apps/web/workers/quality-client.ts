@@ -2,7 +2,8 @@
 
 import type { GapYear } from '@plateau/core';
 import { type Remote, wrap } from 'comlink';
-import type { InstrumentQuality, QualityApi } from './quality.worker.ts';
+import type { InstrumentQuality } from '@/model/market/quality.ts';
+import type { QualityApi } from './quality.worker.ts';
 
 let api: Remote<QualityApi> | undefined;
 

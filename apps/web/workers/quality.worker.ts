@@ -3,28 +3,23 @@
 
 import {
   type Bars,
-  type Finding,
   findingsOf,
   type GapYear,
   gapCalendar,
-  type InstrumentMeasures,
+  isBlock,
   marketCalendar,
   measureInstrument,
   troubleOf,
+  unpackBars,
   unsettled,
 } from '@plateau/core';
 import { expose } from 'comlink';
 import Joi from 'joi';
-import { isBlock, unpackBars } from '@/store/bar-block.ts';
+import type { InstrumentQuality } from '@/model/market/quality.ts';
+import type { StoredListing } from '@/model/rows.ts';
 import { readBars, repairsBySymbol } from '@/store/bars.ts';
-import { database, type StoredListing } from '@/store/database.ts';
+import { database } from '@/store/database.ts';
 import { readAll, readOne } from '@/store/read.ts';
-
-export interface InstrumentQuality extends InstrumentMeasures {
-  readonly symbol: string;
-  readonly findings: readonly Finding[];
-  readonly trouble: number;
-}
 
 /** What was found the last time. */
 interface Kept {

@@ -1,32 +1,62 @@
 // The page's side of a kept run: its report, what takes as long again, and all that is asked of it.
 
-import { type Beside, Cancelled, type RunRequest, type Task } from '@plateau/core';
-import type { Answers, Doubt, EngineResult, Question, ReportOutcome } from './engine.worker.ts';
+import {
+  type Beside,
+  Cancelled,
+  type DayBook,
+  type Doubt,
+  type EngineWork,
+  type ReportOutcome,
+  type RunAsked,
+  type Task,
+  type TradeStory,
+  type WhyDay,
+  type WhySpan,
+} from '@plateau/core';
 import { onEngine } from './engine-pool.ts';
 import { neededSymbols } from './needed-symbols.ts';
 
-/**
- * Asks something of a run; undefined when it has problems or there is nothing to say. An instrument that the question
- * names is brought into memory with the run's own.
- * @throws as {@link reportInWorker}
- */
-export async function askInWorker<Asked extends Question>(
-  universe: string,
-  request: RunRequest,
-  question: Asked,
-): Promise<Answers[Asked['ask']] | undefined> {
-  const also = 'symbol' in question ? [question.symbol] : [];
-  const [result] = await onEngine(
-    universe,
-    request,
-    also,
-    (pool) => pool.run([{ kind: 'ask', universe, request, question }]).results,
-  );
-  return result?.kind === 'ask' ? (result.answer as Answers[Asked['ask']] | undefined) : undefined;
+/** What can be asked of a run; an answer is undefined when it has problems or there is nothing to say. */
+type Questions = Pick<EngineWork, 'why' | 'whyBetween' | 'day' | 'story'>;
+
+function ask<N extends keyof Questions>(
+  kind: N,
+  asked: Questions[N]['in'],
+  also: readonly string[] = [],
+): Promise<Questions[N]['out']> {
+  return onEngine(asked, also, (pool) => pool.ask(kind, asked).result);
+}
+
+/** Why an instrument was bought on a day, or was not. @throws as {@link reportInWorker} */
+export function askWhy(run: RunAsked, symbol: string, day: number): Promise<WhyDay | undefined> {
+  return ask('why', { ...run, symbol, day }, [symbol]);
+}
+
+/** The same for each day of a span, both ends in it. @throws as {@link reportInWorker} */
+export function askWhyBetween(
+  run: RunAsked,
+  symbol: string,
+  from: number,
+  to: number,
+): Promise<WhySpan | undefined> {
+  return ask('whyBetween', { ...run, symbol, from, to }, [symbol]);
+}
+
+/** What was filled, held and decided on a day. @throws as {@link reportInWorker} */
+export function askDay(run: RunAsked, day: number): Promise<DayBook | undefined> {
+  return ask('day', { ...run, day });
+}
+
+/** How a trade went, bar by bar. @throws as {@link reportInWorker} */
+export function askStory(
+  run: RunAsked,
+  trade: EngineWork['story']['in']['trade'],
+): Promise<TradeStory | undefined> {
+  return ask('story', { ...run, trade });
 }
 
 /** Cancels the report asked for before: the newest wins. */
-let reporting: Task<EngineResult> | undefined;
+let reporting: Task<unknown> | undefined;
 let newestReport = 0;
 
 export interface ReportAsked {
@@ -40,20 +70,19 @@ export interface ReportAsked {
 
 /** A run with its report. @throws when the market cannot be read, or the worker died twice */
 export async function reportInWorker(
-  universe: string,
-  request: RunRequest,
+  run: RunAsked,
   { tried = [], span, beside = [] }: ReportAsked = {},
 ): Promise<ReportOutcome> {
   const also = beside.flatMap((one) => (one.kind === 'held' ? [one.symbol] : []));
   const number = ++newestReport;
   try {
-    const [result] = await onEngine(universe, request, also, async (pool) => {
+    return await onEngine(run, also, (pool) => {
       if (number !== newestReport) throw new Cancelled();
       reporting?.cancel();
-      reporting = pool.run([{ kind: 'report', universe, request, tried, beside, ...(span && { span }) }]);
-      return reporting.results;
+      const task = pool.ask('report', { ...run, tried, beside, span });
+      reporting = task;
+      return task.result;
     });
-    return result?.kind === 'report' ? result.outcome : { kind: 'stopped' };
   } catch (error) {
     if (error instanceof Cancelled) return { kind: 'stopped' };
     throw error;
@@ -65,21 +94,18 @@ export async function reportInWorker(
  * @throws as {@link reportInWorker}
  */
 export async function doubtInWorker(
-  universe: string,
-  request: RunRequest,
+  run: RunAsked,
   span?: ReportAsked['span'],
   signal?: AbortSignal,
 ): Promise<Doubt | undefined> {
-  const symbols = [...(await neededSymbols(universe, request))].sort();
-  const job = { kind: 'doubt', universe, request, symbols, ...(span && { span }) } as const;
+  const symbols = [...(await neededSymbols(run))].sort();
   try {
-    const [result] = await onEngine(universe, request, [], async (pool) => {
+    return await onEngine(run, [], (pool) => {
       if (signal?.aborted) throw new Cancelled();
-      const task = pool.run([job]);
+      const task = pool.ask('doubt', { ...run, symbols, span });
       signal?.addEventListener('abort', task.cancel, { once: true });
-      return task.results;
+      return task.result;
     });
-    return result?.kind === 'doubt' ? result.doubt : undefined;
   } catch (error) {
     if (error instanceof Cancelled) return undefined;
     throw error;
@@ -87,14 +113,7 @@ export async function doubtInWorker(
 }
 
 /** The fingerprint of the bars and memberships a run may read. @throws as {@link reportInWorker} */
-export async function fingerprintInWorker(universe: string, request: RunRequest): Promise<string> {
-  const symbols = [...(await neededSymbols(universe, request))].sort();
-  const [result] = await onEngine(
-    universe,
-    request,
-    [],
-    (pool) => pool.run([{ kind: 'fingerprint', universe, request, symbols }]).results,
-  );
-  if (result?.kind !== 'fingerprint') throw new Error('the worker gave no fingerprint');
-  return result.data;
+export async function fingerprintInWorker(run: RunAsked): Promise<string> {
+  const symbols = [...(await neededSymbols(run))].sort();
+  return onEngine(run, [], (pool) => pool.ask('fingerprint', { ...run, symbols }).result);
 }

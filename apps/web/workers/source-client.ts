@@ -1,8 +1,9 @@
 // The page's side of the sources: two workers, one a core, for reading what comes is most of the work.
 
 import { proxy, type Remote, wrap } from 'comlink';
-import type { Catalogue, SourceListing } from '@/sources/source.ts';
-import type { SourceApi, Updated } from './source.worker.ts';
+import type { Catalogue, SourceListing } from '@/model/market/source.ts';
+import type { Updated } from '@/model/market/updated.ts';
+import type { SourceApi } from './source.worker.ts';
 
 export interface FillProgress {
   readonly done: number;

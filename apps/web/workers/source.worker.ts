@@ -1,24 +1,15 @@
 // Brings instruments from a source into the store. Each batch is one transaction: what is stored is whole, and a start
 // that was broken off goes on from there.
 
-import type { Bars } from '@plateau/core';
+import { type Bars, mergedBars, packBars, summaryOfBlock, unpackBars } from '@plateau/core';
 import { expose } from 'comlink';
+import type { Catalogue, SourceListing } from '@/model/market/source.ts';
+import type { Updated } from '@/model/market/updated.ts';
+import type { StoredBlock, StoredListing } from '@/model/rows.ts';
 import { withRetries } from '@/sources/retry.ts';
-import type { Catalogue, SourceListing } from '@/sources/source.ts';
 import { sourceNamed } from '@/sources/sources.ts';
-import { packBars, summaryOfBlock, unpackBars } from '@/store/bar-block.ts';
-import { database, type StoredBlock, type StoredListing, sourceBlock } from '@/store/database.ts';
+import { database, sourceBlock } from '@/store/database.ts';
 import { readEach, readOne } from '@/store/read.ts';
-
-/** What became of one instrument that was brought up to date. */
-export interface Updated {
-  readonly symbol: string;
-  /** bars that came */
-  readonly added: number;
-  /** the source had changed its past, so all of it was fetched anew */
-  readonly revised: boolean;
-  readonly fault?: string;
-}
 
 /** Requests under way at once in one worker: one is read while the other is on its way. */
 const LANES = 2;
@@ -116,7 +107,7 @@ async function updateOne(source: string, listing: StoredListing): Promise<Update
   const same =
     fresh?.day[0] === listing.last &&
     Math.abs((fresh.close[0] ?? Number.NaN) / (old?.close.at(-1) ?? Number.NaN) - 1) < SAME;
-  const bars = same && fresh && old ? joined(old, fresh) : await withRetries(() => history(symbol));
+  const bars = same && fresh && old ? mergedBars(fresh, old) : await withRetries(() => history(symbol));
   const added = Math.max(0, bars.day.length - listing.count);
   if (!same || added > 0) await put([stored({ ...listing, kind: sourceKind(listing) }, source, bars)]);
   return { symbol, added, revised: !same };
@@ -124,28 +115,6 @@ async function updateOne(source: string, listing: StoredListing): Promise<Update
 
 function sourceKind({ kind }: StoredListing): SourceListing['kind'] {
   return kind === 'imported' ? 'stock' : kind;
-}
-
-/** `old` and what `fresh` has after its first bar, which both have. */
-function joined(old: Bars, fresh: Bars): Bars {
-  const join = (a: Float64Array, b: Float64Array): Float64Array => {
-    const all = new Float64Array(a.length + b.length - 1);
-    all.set(a);
-    all.set(b.subarray(1), a.length);
-    return all;
-  };
-  const day = new Int32Array(old.day.length + fresh.day.length - 1);
-  day.set(old.day);
-  day.set(fresh.day.subarray(1), old.day.length);
-  return {
-    day,
-    open: join(old.open, fresh.open),
-    high: join(old.high, fresh.high),
-    low: join(old.low, fresh.low),
-    close: join(old.close, fresh.close),
-    volume: join(old.volume, fresh.volume),
-    ...(old.factor && fresh.factor ? { factor: join(old.factor, fresh.factor) } : {}),
-  };
 }
 
 /** Puts the source's universes in place of what it gave before; those that the trader has changed are his. */

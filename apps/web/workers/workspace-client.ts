@@ -1,7 +1,8 @@
 // The page's side of the workspace's zip: one worker a piece of work.
 
 import { proxy, type Remote, wrap } from 'comlink';
-import type { WorkspaceApi, WorkspaceProgress, WorkspaceSummary } from './workspace.worker.ts';
+import type { WorkspaceProgress, WorkspaceSummary } from '@/model/workspace.ts';
+import type { WorkspaceApi } from './workspace.worker.ts';
 
 async function withWorker<T>(work: (api: Remote<WorkspaceApi>) => Promise<T>): Promise<T> {
   const worker = new Worker(new URL('./workspace.worker.ts', import.meta.url), { type: 'module' });

@@ -1,5 +1,6 @@
 // The whole store out as one zip, and back in its place.
 
+import { packBars, unpackBars } from '@plateau/core';
 import {
   readWorkspace,
   readWorkspaceBars,
@@ -8,24 +9,11 @@ import {
   WorkspaceWriter,
 } from '@plateau/files';
 import { expose } from 'comlink';
-import { readEntry, type WrittenEntry, writableEntry } from '@/features/strategies/logbook/written-entry.ts';
-import { packBars, unpackBars } from '@/store/bar-block.ts';
+import { readEntry, type WrittenEntry, writableEntry } from '@/model/logbook/written-entry.ts';
+import type { WorkspaceProgress, WorkspaceSummary } from '@/model/workspace.ts';
 import { database } from '@/store/database.ts';
 import { readAll } from '@/store/read.ts';
 import { type Rows, readRow, TABLES, type TableName } from '@/store/rows.ts';
-
-/** What a workspace's file holds, told before it takes the place of what is here. */
-export interface WorkspaceSummary {
-  readonly instruments: number;
-  readonly universes: number;
-  readonly sheets: number;
-  readonly repairs: number;
-}
-
-export interface WorkspaceProgress {
-  readonly done: number;
-  readonly total: number;
-}
 
 const BATCH = 50;
 /** Settings that are computed from the rest and need not travel. */

@@ -1,15 +1,18 @@
 // The public face of the core.
 
 export { type Alone, runAlone, shareBeating } from './alone.ts';
+export { type Bars, faultInBar, faultsInBars, isSaneFactor, type Market } from './bars/bars.ts';
+export { isBlock, packBars, summaryOfBlock, unpackBars } from './bars/block.ts';
 export {
-  type Bars,
-  barsUntil,
+  BAR_VALUES,
+  type BarValue,
+  barsAt,
   barsWithout,
-  faultInBar,
-  faultsInBars,
-  isSaneFactor,
-  type Market,
-} from './bars/bars.ts';
+  columnsOf,
+  mapBars,
+  mergedBars,
+} from './bars/columns.ts';
+export { newBars } from './bars/layout.ts';
 export { type BarUnit, barsPerYear } from './bars/unit.ts';
 export { type BaselineFigures, entryShares, placeAmong, randomEntryRun } from './baseline.ts';
 export {
@@ -49,12 +52,14 @@ export type { Measure } from './measures/measure.ts';
 export { otherNamesOf } from './measures/synonyms.ts';
 export { at } from './numeric/at.ts';
 export { fingerprint } from './numeric/fingerprint.ts';
+export { GrowingRows } from './numeric/growing.ts';
 export { exp, log } from './numeric/portable.ts';
 export { createRandom } from './numeric/random.ts';
 export type { FromWorker, ToWorker } from './parallel/messages.ts';
-export { Cancelled, PoolEnded, type Spawn, type Task, WorkPool } from './parallel/pool.ts';
-export { serve } from './parallel/serve.ts';
+export { Cancelled, PoolEnded, type Settled, type Spawn, type Task, WorkPool } from './parallel/pool.ts';
+export { type Handlers, serve } from './parallel/serve.ts';
 export { openMarket, type SharedMarket, shareMarket } from './parallel/shared-market.ts';
+export { repairsOf } from './quality/event-repairs.ts';
 export {
   FINDING_KINDS,
   type Finding,
@@ -103,11 +108,20 @@ export {
   type TradeGrouping,
   tradeGroups,
 } from './statistics/trade-groups.ts';
+export { type Axis, settingsOf, valuesFrom, withDials } from './strategy/grid.ts';
 export { type SizeWarning, sizeWarnings } from './strategy/size-warnings.ts';
 export type { Strategy } from './strategy/strategy.ts';
-export { type Axis, settingsOf, valuesFrom, withDials } from './sweeps/grid.ts';
-export { type SweepResult, type SweepSetup, sweepWork } from './sweeps/sweep.ts';
 export { type InstrumentMeasures, measureInstrument } from './universes/measure-instrument.ts';
 export { type Combination, combine, membersByDay } from './universes/spells.ts';
 export { ENGINE_VERSION } from './version.ts';
+export { doEngineWork, engineKeeper } from './work/do-engine-work.ts';
+export type {
+  Doubt,
+  EngineWork,
+  FiguresOutcome,
+  ReportOutcome,
+  RunAsked,
+  ShownOutcome,
+  ShownRun,
+} from './work/engine-work.ts';
 export { type HarderRun, harderRuns } from './worth.ts';

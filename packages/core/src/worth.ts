@@ -21,10 +21,10 @@ export function harderRuns(request: RunRequest, trades: readonly Trade[]): Harde
     ...request,
     strategy: { ...strategy, ...changed },
   });
-  if (timing.enter !== 'next-open' || timing.leave !== 'next-open') {
+  if (timing.enter !== 'next-open' || timing.exit !== 'next-open') {
     runs.push({
       kind: 'next-open',
-      request: as({ timing: { ...timing, enter: 'next-open', leave: 'next-open' } }),
+      request: as({ timing: { ...timing, enter: 'next-open', exit: 'next-open' } }),
     });
   }
   const { fixed, perShare, percent, min } = commission;

@@ -9,7 +9,7 @@ const strategy: Strategy = {
   ...strategyOf({}),
   size: { method: 'percent-of-equity', percent: 5, fractional: true, unaffordable: 'skip' },
   limits: { positions: 8, perGroup: 1, afterMembership: 'hold' },
-  long: { enter: 'close > 5-day average', leave: 'close < 5-day average', stops: { trigger: 'touch' } },
+  long: { enter: 'close > 5-day average', exit: 'close < 5-day average', stops: { trigger: 'touch' } },
 };
 
 describe('a strategy on one instrument', () => {
@@ -42,7 +42,7 @@ describe('a strategy on one instrument', () => {
     ]);
     const never: Strategy = {
       ...strategy,
-      long: { enter: 'never', leave: 'never', stops: { trigger: 'touch' } },
+      long: { enter: 'never', exit: 'never', stops: { trigger: 'touch' } },
     };
     const alone = runAlone(market, [{ symbol: 'A' }, { symbol: 'B' }], 'A', {
       strategy: never,
@@ -59,7 +59,7 @@ describe('a strategy on one instrument', () => {
     expect(runAlone(market, universe, 'NONE', { strategy, benchmark: 'IX' })).toBe(undefined);
     const faulty = {
       ...strategy,
-      long: { enter: 'close >', leave: 'never', stops: { trigger: 'touch' } },
+      long: { enter: 'close >', exit: 'never', stops: { trigger: 'touch' } },
     } as Strategy;
     expect(runAlone(market, universe, 'A', { strategy: faulty, benchmark: 'IX' })).toBe(undefined);
   });

@@ -14,9 +14,9 @@ function run(parts: Partial<Strategy>, on: Universe = universe, bars: Market = m
   return createEngine(bars, on).run({ strategy: strategyOf(parts), benchmark: 'IX' });
 }
 
-const long = (enter: string, leave = 'never'): Strategy['long'] => ({
+const long = (enter: string, exit = 'never'): Strategy['long'] => ({
   enter,
-  leave,
+  exit,
   stops: { trigger: 'touch' },
 });
 

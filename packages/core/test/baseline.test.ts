@@ -11,7 +11,7 @@ const strategy = {
   ...strategyOf({}),
   long: {
     enter: 'close > 10-day average and close > open',
-    leave: 'days held >= 5',
+    exit: 'days held >= 5',
     stops: { trigger: 'touch' },
   },
 } as const;
@@ -28,7 +28,7 @@ describe('random entries', () => {
 
   it('change nothing but the entries, their order and the seed', () => {
     const { strategy: random } = withRandomEntries(request, shares, 7);
-    expect(random.long?.leave).toBe(strategy.long.leave);
+    expect(random.long?.exit).toBe(strategy.long.exit);
     expect({ ...random, long: undefined, seed: 0 }).toEqual({ ...strategy, long: undefined, seed: 0 });
   });
 

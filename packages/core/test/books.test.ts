@@ -14,7 +14,7 @@ import { randomMarket, strategyOf } from './market.ts';
 
 /** One share of whatever rises, so that no cash is short. */
 const strategy = strategyOf({
-  long: { enter: 'close is rising', leave: 'close is falling', stops: { trigger: 'touch' } },
+  long: { enter: 'close is rising', exit: 'close is falling', stops: { trigger: 'touch' } },
   size: { method: 'shares', count: 1, fractional: false, unaffordable: 'skip' },
   limits: { positions: 3, afterMembership: 'hold' },
   account: { capital: 1e9, leverage: 1 },

@@ -6,7 +6,7 @@ import { strategyOf } from './market.ts';
 const base = strategyOf({});
 const honest = {
   ...base,
-  timing: { enter: 'next-open', leave: 'next-open' } as const,
+  timing: { enter: 'next-open', exit: 'next-open' } as const,
   costs: { ...base.costs, slippage: 3 },
 };
 const trades = Array.from(
@@ -41,7 +41,7 @@ describe('cautions', () => {
   });
 
   it('name what flatters it', () => {
-    const same = { ...honest, timing: { enter: 'same-close', leave: 'next-open' } as const };
+    const same = { ...honest, timing: { enter: 'same-close', exit: 'next-open' } as const };
     expect(kinds({ strategy: same })).toEqual(['same-close']);
     const free = { commission: { fixed: 0, perShare: 0, percent: 0, min: 0, maxPercent: 100 }, slippage: 0 };
     expect(kinds({ strategy: { ...honest, costs: { ...honest.costs, ...free } } })).toEqual(['no-costs']);

@@ -11,7 +11,7 @@ const enterWhen = (enter: string, more: Partial<Strategy> = {}): Strategy => {
   return {
     ...base,
     ...more,
-    long: { ...base.long, enter, leave: 'days held >= 2', stops: { trigger: 'touch' } },
+    long: { ...base.long, enter, exit: 'days held >= 2', stops: { trigger: 'touch' } },
   };
 };
 const done = (engine: ReturnType<typeof createEngine>, request: Parameters<typeof engine.run>[0]): Run => {
@@ -55,9 +55,9 @@ describe('how often conditions are true', () => {
     expect(counted('close > 3', { from: up.day[5] as number })).toEqual([['close > 3', 1, 5]]);
   });
 
-  it('leaves out a leave rule that reads the position', () => {
+  it('leaves out an exit rule that reads the position', () => {
     const told = engine.explain({ strategy: enterWhen('always'), benchmark: 'A' });
-    expect(told?.conditions.has('long.leave')).toBe(false);
+    expect(told?.conditions.has('long.exit')).toBe(false);
   });
 
   it('says nothing of a strategy with problems', () => {

@@ -138,9 +138,9 @@ describe('harder runs', () => {
   });
 
   it('fill at the next open what filled otherwise', () => {
-    const early = strategyOf({ timing: { enter: 'same-close', leave: 'next-open' } });
+    const early = strategyOf({ timing: { enter: 'same-close', exit: 'next-open' } });
     const [harder, ...rest] = harderRuns({ strategy: early, benchmark: 'IX' }, []);
-    expect(harder?.request.strategy.timing).toEqual({ enter: 'next-open', leave: 'next-open' });
+    expect(harder?.request.strategy.timing).toEqual({ enter: 'next-open', exit: 'next-open' });
     expect(rest).toEqual([]);
     expect(harderRuns({ strategy: strategyOf({}), benchmark: 'IX' }, [])).toEqual([]);
   });
@@ -151,7 +151,7 @@ describe('harder runs', () => {
       strategyOf({
         long: {
           enter: 'close > 5-day average',
-          leave: 'close < 5-day average',
+          exit: 'close < 5-day average',
           stops: { trigger: 'touch' },
         },
       }),
@@ -170,8 +170,8 @@ describe('harder runs', () => {
 
 describe('free carry', () => {
   it('is run again at three and at six percent, on the side that has no price', () => {
-    const leave = { enter: 'always', leave: 'never', stops: { trigger: 'touch' as const } };
-    const short = strategyOf({ long: undefined, short: leave } as Partial<Strategy>);
+    const always = { enter: 'always', exit: 'never', stops: { trigger: 'touch' as const } };
+    const short = strategyOf({ long: undefined, short: always } as Partial<Strategy>);
     const runs = harderRuns({ strategy: short, benchmark: 'IX' }, []);
     expect(runs.map(({ kind, request }) => [kind, request.strategy.costs.borrowRate])).toEqual([
       ['carry-3', 3],
@@ -179,7 +179,7 @@ describe('free carry', () => {
     ]);
     const paid = strategyOf({
       long: undefined,
-      short: leave,
+      short: always,
       costs: { ...short.costs, borrowRate: 1, marginRate: 0 },
     } as Partial<Strategy>);
     expect(harderRuns({ strategy: paid, benchmark: 'IX' }, [])).toEqual([]);

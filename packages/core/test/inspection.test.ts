@@ -64,7 +64,7 @@ describe("a day's book", () => {
       strategyOf({
         long: {
           enter: 'close > 5-day average',
-          leave: 'close < 5-day average',
+          exit: 'close < 5-day average',
           stops: { trigger: 'touch' },
         },
       }),
@@ -74,10 +74,10 @@ describe("a day's book", () => {
         expect.objectContaining({ symbol: trade.symbol, action: 'enter', shares: trade.shares }),
       );
       expect(day(trade.exitDay as number).fills).toContainEqual(
-        expect.objectContaining({ symbol: trade.symbol, action: 'leave', reason: trade.exitReason }),
+        expect.objectContaining({ symbol: trade.symbol, action: 'exit', reason: trade.exitReason }),
       );
       if (trade.exitReason === 'rule')
-        expect(day(trade.exitDecisionDay as number).leaving).toContainEqual({
+        expect(day(trade.exitDecisionDay as number).exiting).toContainEqual({
           symbol: trade.symbol,
           reason: 'rule',
         });
@@ -157,7 +157,7 @@ describe("a trade's story", () => {
       strategyOf({
         long: {
           enter: 'close > 5-day average and 3-day RSI < 80 and on IX (close > 10-day average)',
-          leave: 'close < 5-day average or days held is at least 6',
+          exit: 'close < 5-day average or days held is at least 6',
           rank: { by: '4-day return / 5-day ATR', first: 'highest' },
           stops: { trigger: 'touch', initial: { level: '5-day low' } },
         },
@@ -184,7 +184,7 @@ describe("a trade's story", () => {
     const engine = createEngine(new Map([['A', bars]]), [{ symbol: 'A' }]);
     const outcome = engine.inspect({
       strategy: strategyOf({
-        long: { enter: 'close = 10', leave: 'never', stops: { trigger: 'touch', initial: { percent: 20 } } },
+        long: { enter: 'close = 10', exit: 'never', stops: { trigger: 'touch', initial: { percent: 20 } } },
         size: {
           method: 'risk-percent',
           percent: 1,
@@ -228,7 +228,7 @@ describe("a trade's story", () => {
       strategy: strategyOf({
         long: {
           enter: 'always',
-          leave: 'never',
+          exit: 'never',
           rank: { by: 'close', first: 'highest' },
           rotate,
           stops: { trigger: 'touch' },
@@ -275,7 +275,7 @@ describe('a span', () => {
   });
 
   it('knows members from others, and is empty without bars', () => {
-    const idle = strategyOf({ long: { enter: 'close < 0', leave: 'never', stops: { trigger: 'touch' } } });
+    const idle = strategyOf({ long: { enter: 'close < 0', exit: 'never', stops: { trigger: 'touch' } } });
     const { whyBetween } = inspected(9, idle);
     const after = whyBetween('D', 18_480, 18_600);
     expect(after.day.length).toBeGreaterThan(50);
@@ -322,7 +322,7 @@ describe('why not, of a rotation', () => {
       strategyOf({
         long: {
           enter: 'always',
-          leave: '',
+          exit: '',
           rank: { by: '5-day return', first: 'highest' },
           rotate: { review: 'week-end', hold: 2, keep: 3 },
           stops: { trigger: 'touch' },

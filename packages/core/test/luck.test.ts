@@ -118,7 +118,7 @@ describe('the report of a run', () => {
   const base = strategyOf({});
   const strategy = {
     ...base,
-    long: { enter: 'close > 5-day average', leave: 'close < 5-day average', stops: { trigger: 'touch' } },
+    long: { enter: 'close > 5-day average', exit: 'close < 5-day average', stops: { trigger: 'touch' } },
   } as const;
   const outcome = createEngine(market, universe).run({ strategy, benchmark: 'IX' });
   const run = (outcome as { run: Run }).run;

@@ -103,10 +103,10 @@ export function strategyOf(parts: Partial<Strategy>): Strategy {
     notes: '',
     bars: 'day',
     dials: {},
-    long: { enter: 'always', leave: 'never', stops: { trigger: 'touch' } },
+    long: { enter: 'always', exit: 'never', stops: { trigger: 'touch' } },
     size: { method: 'percent-of-equity', percent: 20, fractional: false, unaffordable: 'shrink' },
     limits: { afterMembership: 'hold' },
-    timing: { enter: 'next-open', leave: 'next-open' },
+    timing: { enter: 'next-open', exit: 'next-open' },
     account: { capital: 50_000, leverage: 1 },
     costs: {
       commission: { fixed: 0, perShare: 0, percent: 0, min: 0, maxPercent: 100 },
@@ -142,7 +142,7 @@ const stop = fc.constantFrom(undefined, { percent: 4 }, { atr: 5, times: 1.5 }, 
 
 const side = fc.record({
   enter: fc.constantFrom(...rules),
-  leave: fc.constantFrom(...leaves),
+  exit: fc.constantFrom(...leaves),
   rank: fc.constantFrom(
     undefined,
     { by: '4-day return', first: 'highest' as const },
@@ -181,7 +181,7 @@ export const anyStrategy: fc.Arbitrary<Strategy> = fc
     fractional: fc.boolean(),
     unaffordable: fc.constantFrom('shrink' as const, 'skip' as const),
     enter: fc.constantFrom('next-open' as const, 'next-close' as const, 'same-close' as const),
-    leave: fc.constantFrom('next-open' as const, 'next-close' as const, 'same-close' as const),
+    exit: fc.constantFrom('next-open' as const, 'next-close' as const, 'same-close' as const),
     leverage: fc.constantFrom(1, 1.5, 2),
     fixed: fc.constantFrom(0, 2),
     percent: fc.constantFrom(0, 0.1),
@@ -197,7 +197,7 @@ export const anyStrategy: fc.Arbitrary<Strategy> = fc
       ...(r.sides === 'short' || r.sides === 'both' ? { short: clean(r.short) } : {}),
       size: { ...r.size, fractional: r.fractional, unaffordable: r.unaffordable },
       limits: clean(r.limits),
-      timing: { enter: r.enter, leave: r.leave },
+      timing: { enter: r.enter, exit: r.exit },
       account: { capital: 50_000, leverage: r.leverage },
       costs: {
         commission: { fixed: r.fixed, perShare: 0.002, percent: r.percent, min: 1, maxPercent: 2 },

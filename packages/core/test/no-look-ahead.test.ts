@@ -2,7 +2,8 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { barsUntil, type Market } from '../src/bars/bars.ts';
+import type { Market } from '../src/bars/bars.ts';
+import { barsUntil } from '../src/bars/columns.ts';
 import { Evaluator } from '../src/evaluation/evaluate.ts';
 import { createPanel, type Universe } from '../src/evaluation/panel.ts';
 import { barsWhere, valuesAt } from '../src/evaluation/select.ts';

@@ -4,22 +4,29 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { at } from '../src/numeric/at.ts';
 import type { FromWorker, ToWorker } from '../src/parallel/messages.ts';
-import { Cancelled, PoolEnded, type Spawn, WorkPool } from '../src/parallel/pool.ts';
-import { serve, type Work } from '../src/parallel/serve.ts';
+import { Cancelled, PoolEnded, type Settled, type Spawn, type Task, WorkPool } from '../src/parallel/pool.ts';
+import { serve } from '../src/parallel/serve.ts';
 import { openMarket, shareMarket } from '../src/parallel/shared-market.ts';
+import type { Continue } from '../src/simulation/progress.ts';
 import { randomMarket } from './market.ts';
 
 interface Started {
   die(reason: string): void;
 }
 
+/** The one kind of work of these pools. */
+interface Kinds {
+  readonly work: { readonly in: number; readonly out: number };
+}
+type Work = (n: number, goOn: Continue) => number | Promise<number>;
+
 /** Links whose worker answers in a later turn; every started one is kept for the test to kill. */
-function links(work: Work<number, number>, started: Started[] = []): Spawn {
+function links(work: Work, started: Started[] = []): Spawn {
   return (message, failed) => {
     let alive = true;
-    const hear = serve<undefined, number, number>(
-      () => work,
-      (answer: FromWorker<number>) => {
+    const hear = serve<undefined, Kinds>(
+      () => ({ work }),
+      (answer: FromWorker) => {
         if (alive) message(answer);
       },
     );
@@ -32,7 +39,7 @@ function links(work: Work<number, number>, started: Started[] = []): Spawn {
     return {
       post: (value) => {
         setTimeout(() => {
-          if (alive) void hear(value as ToWorker<undefined, number>);
+          if (alive) void hear(value as ToWorker<undefined, Kinds>);
         });
       },
       end: () => {
@@ -43,8 +50,11 @@ function links(work: Work<number, number>, started: Started[] = []): Spawn {
 }
 
 const pause = (ms = 0) => new Promise((resolve) => setTimeout(resolve, ms));
-const poolOf = (work: Work<number, number>, size: number, started?: Started[]) =>
-  new WorkPool<undefined, number, number>(links(work, started), undefined, size);
+/** The answers of a task all of whose jobs are done. */
+const answers = async (task: Task<Settled<number>[]>) =>
+  (await task.result).map((how) => (how.kind === 'done' ? how.out : how.error));
+const poolOf = (work: Work, size: number, started?: Started[]) =>
+  new WorkPool<undefined, Kinds>(links(work, started), undefined, size);
 
 describe('a pool', () => {
   it('answers every job in the order asked, whatever the number of workers', async () => {
@@ -54,7 +64,7 @@ describe('a pool', () => {
         fc.integer({ min: 1, max: 4 }),
         async (jobs, size) => {
           const pool = poolOf((n) => 2 * n, size);
-          expect(await pool.run(jobs).results).toEqual(jobs.map((n) => 2 * n));
+          expect(await answers(pool.askEach('work', jobs))).toEqual(jobs.map((n) => 2 * n));
         },
       ),
       { numRuns: 30 },
@@ -68,12 +78,12 @@ describe('a pool', () => {
       if (n === 2) await new Promise<void>((resolve) => (finish = resolve));
       return n;
     }, 1);
-    const task = pool.run([1, 2]);
+    const task = pool.askEach('work', [1, 2]);
     expect(task.progress()).toBe(0);
     while (!finish) await pause();
     expect(task.progress()).toBeCloseTo(0.75, 3);
     finish();
-    await task.results;
+    await task.result;
     expect(task.progress()).toBe(1);
   });
 
@@ -84,12 +94,12 @@ describe('a pool', () => {
       seen.push(goOn(0));
       return n;
     }, 1);
-    const first = pool.run([1, 2, 3]);
-    const refused = expect(first.results).rejects.toBeInstanceOf(Cancelled);
+    const first = pool.askEach('work', [1, 2, 3]);
+    const refused = expect(first.result).rejects.toBeInstanceOf(Cancelled);
     await pause(1);
     first.cancel();
     await refused;
-    expect(await pool.run([4]).results).toEqual([4]);
+    expect(await answers(pool.askEach('work', [4]))).toEqual([4]);
     expect(seen).toEqual([false, true]);
   });
 
@@ -98,29 +108,45 @@ describe('a pool', () => {
       await pause(2);
       return n;
     }, 1);
-    const [before, called, after] = [pool.run([1]), pool.run([2, 3]), pool.run([4])];
-    const refused = expect(called.results).rejects.toBeInstanceOf(Cancelled);
+    const [before, called, after] = [
+      pool.askEach('work', [1]),
+      pool.askEach('work', [2, 3]),
+      pool.askEach('work', [4]),
+    ];
+    const refused = expect(called.result).rejects.toBeInstanceOf(Cancelled);
     called.cancel();
     await refused;
-    expect([await before.results, await after.results]).toEqual([[1], [4]]);
+    expect([await answers(before), await answers(after)]).toEqual([[1], [4]]);
   });
 
   it('keeps the name and the stack of a worker’s error', async () => {
     const pool = poolOf(() => {
       throw new RangeError('beyond the end');
     }, 1);
-    const error = await pool.run([1]).results.catch((reason: Error) => reason);
+    const error = await pool.ask('work', 1).result.catch((reason: Error) => reason);
     expect(error).toMatchObject({ name: 'RangeError', message: 'beyond the end' });
     expect((error as Error).stack).toContain('parallel.test.ts');
   });
 
-  it('passes a job’s own error on and goes on with the rest of the queue', async () => {
+  it('tells of each answer as it comes, and one that fails leaves the others', async () => {
+    const came: string[] = [];
     const pool = poolOf((n) => {
       if (n === 1) throw new Error('no such thing');
-      return n;
+      return 10 * n;
     }, 1);
-    await expect(pool.run([1, 2]).results).rejects.toThrow('no such thing');
-    expect(await pool.run([3]).results).toEqual([3]);
+    const task = pool.askEach('work', [1, 2, 3], (how, place) => {
+      came.push(`${place}: ${how.kind === 'done' ? how.out : how.error.message}`);
+    });
+    const ended = await task.result;
+    expect(ended.map(({ kind }) => kind)).toEqual(['failed', 'done', 'done']);
+    expect(came).toEqual(['0: no such thing', '1: 20', '2: 30']);
+  });
+
+  it('answers a single question with its own error', async () => {
+    const pool = poolOf(() => {
+      throw new Error('no such thing');
+    }, 1);
+    await expect(pool.ask('work', 1).result).rejects.toThrow('no such thing');
   });
 
   it('gives the job of a worker that died to a new one', async () => {
@@ -133,10 +159,10 @@ describe('a pool', () => {
       1,
       started,
     );
-    const task = pool.run([1, 2]);
+    const task = pool.askEach('work', [1, 2]);
     await pause(2);
     at(started, 0).die('out of memory');
-    expect(await task.results).toEqual([1, 2]);
+    expect(await answers(task)).toEqual([1, 2]);
     expect(started.length).toBe(2);
   });
 
@@ -150,13 +176,13 @@ describe('a pool', () => {
       1,
       started,
     );
-    await expect(pool.run([1]).results).rejects.toThrow('out of memory');
-    expect(await pool.run([2]).results).toEqual([2]);
+    await expect(pool.ask('work', 1).result).rejects.toThrow('out of memory');
+    expect(await answers(pool.askEach('work', [2]))).toEqual([2]);
   });
 
   it('tells what waits and what is under way that it ended, so that another pool may do it', async () => {
     const pool = poolOf(() => new Promise<number>(() => {}), 2);
-    const refused = expect(pool.run([1, 2, 3]).results).rejects.toBeInstanceOf(PoolEnded);
+    const refused = expect(pool.askEach('work', [1, 2, 3]).result).rejects.toBeInstanceOf(PoolEnded);
     pool.end();
     await refused;
   });

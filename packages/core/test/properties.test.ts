@@ -2,7 +2,8 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type Bars, barsUntil, type Market } from '../src/bars/bars.ts';
+import type { Bars, Market } from '../src/bars/bars.ts';
+import { barsUntil } from '../src/bars/columns.ts';
 import { createEngine } from '../src/engine.ts';
 import { at } from '../src/numeric/at.ts';
 import type { Run } from '../src/run.ts';

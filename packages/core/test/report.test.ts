@@ -340,7 +340,7 @@ describe('what trades say beyond averages', () => {
     const strategy = strategyOf({
       long: {
         enter: 'always',
-        leave: 'close = 7',
+        exit: 'close = 7',
         stops: { trigger: 'touch', target: { percent: 10 } },
       },
       size: { method: 'shares', count: 100, fractional: false, unaffordable: 'shrink' },

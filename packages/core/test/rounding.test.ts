@@ -232,7 +232,7 @@ describe('a rule over prices of whole cents', () => {
           const strategy = strategyOf({
             long: {
               enter: 'always',
-              leave: 'never',
+              exit: 'never',
               rank: { by: '3-day average', first },
               stops: { trigger: 'touch', bars: 9 },
             },
@@ -285,7 +285,7 @@ describe('a stop or a target by percent', () => {
           ]);
           const rules = {
             enter: 'always',
-            leave: 'never',
+            exit: 'never',
             stops: {
               trigger: 'touch' as const,
               ...(kind === 'stop' ? { initial: { percent: p } } : { target: { percent: p } }),
@@ -321,7 +321,7 @@ describe('a size that needs a distance', () => {
           const level = side === 'long' ? `close + ${beyond / 100}` : `close - ${beyond / 100}`;
           const rules = {
             enter: 'always',
-            leave: 'never',
+            exit: 'never',
             stops: { trigger: 'close' as const, initial: { level } },
           };
           const size = {
@@ -347,7 +347,7 @@ describe('a size that needs a distance', () => {
   });
 });
 
-describe('a leave rule on the position', () => {
+describe('an exit rule on the position', () => {
   // A position entered at the first bar's open at a price of 1 reads these words as the columns beside them.
   const words: readonly (readonly [string, string])[] = [
     ['profit', '(close / 9 - 1)'],
@@ -450,7 +450,7 @@ describe('the order of rows and the days of strangers', () => {
             bars,
             long: {
               enter: `close > 2-${bars} average and on IX (close > 0)`,
-              leave: `close < 2-${bars} average`,
+              exit: `close < 2-${bars} average`,
               stops: { trigger: 'touch' },
             },
           });
@@ -480,9 +480,9 @@ describe('the first return', () => {
   it('bears what same-close fills of the first day cost: e_0 is the capital', () => {
     const { figures, marks } = run(
       strategyOf({
-        long: { enter: 'always', leave: 'never', stops: { trigger: 'touch', bars: 99 } },
+        long: { enter: 'always', exit: 'never', stops: { trigger: 'touch', bars: 99 } },
         size: { method: 'shares', count: 100, fractional: false, unaffordable: 'shrink' },
-        timing: { enter: 'same-close', leave: 'same-close' },
+        timing: { enter: 'same-close', exit: 'same-close' },
         costs: {
           commission: { fixed: 50, perShare: 0, percent: 0, min: 0, maxPercent: 100 },
           slippage: 0,

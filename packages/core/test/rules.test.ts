@@ -270,7 +270,7 @@ describe('a faulty rule is told where and what', () => {
     ],
     [
       'profit > 5%',
-      'profit | “profit” exists only while a position is held: it may stand in leave rules, and not inside “on …”.',
+      'profit | “profit” exists only while a position is held: it may stand in exit rules, and not inside “on …”.',
     ],
     ['close > 5 for 3 days', 'days | Expected “days in a row” after “3”, but “days” stands here.'],
     ['close > 5 & open > 3', '& | “&” cannot stand in a rule.'],

@@ -9,9 +9,9 @@ import type { Strategy } from '../src/strategy/strategy.ts';
 import { barsFrom, barsOf, strategyOf } from './market.ts';
 
 const flat = barsOf([100, 100, 100, 100, 100, 100]);
-const side = (enter: string, leave: string, stops: object = {}): Strategy['long'] => ({
+const side = (enter: string, exit: string, stops: object = {}): Strategy['long'] => ({
   enter,
-  leave,
+  exit,
   stops: { trigger: 'touch', ...stops },
 });
 const row = (open: number, high: number, low: number, close: number) => ({
@@ -191,7 +191,7 @@ describe('a run by hand', () => {
     const { nextOrders, standing } = run(strategy, { A: a, B: b });
     // 20% of 50,000 at 12 bought 833 of A, now worth 833 more; 20% of 50,833 at 12.5 buys 813 of B
     expect(nextOrders).toMatchObject([
-      { side: 'long', action: 'leave', symbol: 'A', shares: 833, close: 13, reason: 'rule' },
+      { side: 'long', action: 'exit', symbol: 'A', shares: 833, close: 13, reason: 'rule' },
       { side: 'long', action: 'enter', symbol: 'B', shares: 813, close: 12.5, reason: undefined },
     ]);
     expect(standing).toEqual([]);
@@ -263,7 +263,7 @@ describe('a strategy that cannot run says why', () => {
         ),
     ],
     [
-      'long.leave: Nothing ends a trade: give a leave rule, a stop, a target or a time limit.',
+      'long.exit: Nothing ends a trade: give an exit rule, a stop, a target or a time limit.',
       () => problemsOf(strategyOf({ long: side('always', '') })),
     ],
     [

@@ -12,13 +12,13 @@ const market = new Map<string, Bars>([
   ['B', down],
 ]);
 const engine = createEngine(market, [{ symbol: 'A' }, { symbol: 'B', to: up.day[4] as number }]);
-const strategy = (enter: string, leave = 'never'): Strategy => ({
+const strategy = (enter: string, exit = 'never'): Strategy => ({
   ...strategyOf({}),
   limits: { positions: 1, afterMembership: 'hold' },
-  long: { enter, leave, rank: { by: 'close', first: 'highest' }, stops: { trigger: 'touch' } },
+  long: { enter, exit, rank: { by: 'close', first: 'highest' }, stops: { trigger: 'touch' } },
 });
-const why = (enter: string, symbol: string, day: number, leave?: string) => {
-  const told = engine.inspect({ strategy: strategy(enter, leave), benchmark: 'A' });
+const why = (enter: string, symbol: string, day: number, exit?: string) => {
+  const told = engine.inspect({ strategy: strategy(enter, exit), benchmark: 'A' });
   if (told.kind !== 'done') throw new Error('it has problems');
   return told.inspection.why(symbol, day);
 };
@@ -45,7 +45,7 @@ describe('why', () => {
           { text: 'close is rising', depth: 1, truth: true, values: [{ text: 'close', value: 5 }] },
         ],
       },
-      { path: 'long.leave', conditions: [{ text: 'never', depth: 0, truth: false, values: [] }] },
+      { path: 'long.exit', conditions: [{ text: 'never', depth: 0, truth: false, values: [] }] },
     ]);
   });
 

@@ -1,6 +1,14 @@
 // One instrument's bars as CSV: Date, Open, High, Low, Close, Volume in any column order or case.
 
-import { type Bars, dayFromIso, faultInBar, isoFromDay, isSaneFactor } from '@plateau/core';
+import {
+  type Bars,
+  dayFromIso,
+  faultInBar,
+  GrowingRows,
+  isoFromDay,
+  isSaneFactor,
+  newBars,
+} from '@plateau/core';
 import { csvRows } from './csv-rows.ts';
 import { faultInText } from './import/row-scanner.ts';
 import type { FileProblem, Result } from './problem.ts';
@@ -45,43 +53,22 @@ export function readBarsCsv(text: string, file: string): Result<Bars> {
     adjusted: column('adj close'),
   };
 
-  let size = 1024;
-  let day = new Int32Array(size);
-  let columns = {
-    open: new Float64Array(size),
-    high: new Float64Array(size),
-    low: new Float64Array(size),
-    close: new Float64Array(size),
-    volume: new Float64Array(size),
-    factor: new Float64Array(size),
-  };
-  let n = 0;
+  const bars = new GrowingRows({ ...newBars(0), factor: new Float64Array(0) });
   let line = 1;
   for (const row of rows) {
     line++;
     if (problems.length >= MOST_PROBLEMS) break;
     if (row.length === 1 && row[0]?.trim() === '') continue;
-    if (n === size) {
-      size *= 2;
-      day = longer(day, new Int32Array(size));
-      columns = {
-        open: longer(columns.open, new Float64Array(size)),
-        high: longer(columns.high, new Float64Array(size)),
-        low: longer(columns.low, new Float64Array(size)),
-        close: longer(columns.close, new Float64Array(size)),
-        volume: longer(columns.volume, new Float64Array(size)),
-        factor: longer(columns.factor, new Float64Array(size)),
-      };
-    }
     const date = row[at.date]?.trim() ?? '';
     const here = dayFromIso(date);
     if (here === undefined) {
       refuse(`“${date.slice(0, 40)}” is no date; write YYYY-MM-DD`, line);
       continue;
     }
-    if (n > 0 && here <= (day[n - 1] as number)) {
+    const before = bars.columns.day[bars.length - 1];
+    if (before !== undefined && here <= before) {
       refuse(
-        `the day ${date} does not come after ${isoFromDay(day[n - 1] as number)}; sort the rows and drop doubles`,
+        `the day ${date} does not come after ${isoFromDay(before)}; sort the rows and drop doubles`,
         line,
       );
       continue;
@@ -107,43 +94,27 @@ export function readBarsCsv(text: string, file: string): Result<Bars> {
       refuse(`once adjusted: ${adjusted}`, line);
       continue;
     }
-    day[n] = here;
+    const n = bars.add();
+    const { columns } = bars;
+    columns.day[n] = here;
     columns.open[n] = open * scale;
     columns.high[n] = high * scale;
     columns.low[n] = low * scale;
     columns.close[n] = close * scale;
     columns.volume[n] = volume / scale;
     columns.factor[n] = factor;
-    n++;
   }
   if (problems.length > 0) return { ok: false, problems };
-  if (n === 0) {
+  if (bars.length === 0) {
     refuse('there are no bars below the header');
     return { ok: false, problems };
   }
-  const { factor, ...prices } = columns;
-  const cut = <C extends Int32Array | Float64Array>(c: C): C => c.slice(0, n) as C;
-  return {
-    ok: true,
-    value: {
-      day: cut(day),
-      open: cut(prices.open),
-      high: cut(prices.high),
-      low: cut(prices.low),
-      close: cut(prices.close),
-      volume: cut(prices.volume),
-      ...(at.adjusted >= 0 || at.factor >= 0 ? { factor: cut(factor) } : {}),
-    },
-  };
+  const { factor, ...prices } = bars.done();
+  return { ok: true, value: at.adjusted >= 0 || at.factor >= 0 ? { ...prices, factor } : prices };
 }
 
 /** NaN when the cell is missing or empty. */
 function numberIn(row: readonly string[], column: number): number {
   const cell = row[column];
   return cell === undefined || cell === '' ? Number.NaN : Number(cell);
-}
-
-function longer<C extends Int32Array | Float64Array>(from: C, to: C): C {
-  to.set(from);
-  return to;
 }

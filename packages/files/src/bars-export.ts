@@ -1,18 +1,16 @@
 // Bars out: CSV, XLSX and Parquet, with the columns that the import reads back.
 
-import { type Bars, isoFromDay } from '@plateau/core';
+import { BAR_VALUES, type Bars, isoFromDay } from '@plateau/core';
 import { parquetWriteBuffer } from 'hyparquet-writer';
 import writeSheet from 'write-excel-file/universal';
 import { writeCsv } from './write-csv.ts';
 
-const PRICES = ['open', 'high', 'low', 'close', 'volume'] as const;
-const HEADER = ['Date', 'Open', 'High', 'Low', 'Close', 'Volume'];
-
-const headerOf = (bars: Bars): string[] => (bars.factor ? [...HEADER, 'Factor'] : HEADER);
+const valuesOf = (bars: Bars) => (bars.factor ? ([...BAR_VALUES, 'factor'] as const) : BAR_VALUES);
+const titleOf = (name: string): string => `${name.charAt(0).toUpperCase()}${name.slice(1)}`;
+const headerOf = (bars: Bars): string[] => ['Date', ...valuesOf(bars).map(titleOf)];
 
 function numbersAt(bars: Bars, i: number): number[] {
-  const prices = PRICES.map((key) => bars[key][i] ?? Number.NaN);
-  return bars.factor ? [...prices, bars.factor[i] ?? 1] : prices;
+  return valuesOf(bars).map((name) => bars[name]?.[i] ?? Number.NaN);
 }
 
 /** Prices as they are kept, adjusted for splits, in full. */
@@ -35,17 +33,16 @@ export async function barsXlsx(bars: Bars): Promise<Uint8Array> {
 export function barsParquet(bars: Bars): Uint8Array {
   // Prices repeat too little for a dictionary, and no reader of ours looks at statistics.
   const plain = { type: 'DOUBLE', encoding: 'PLAIN' } as const;
-  const prices = PRICES.map((key) => ({
-    name: key[0]?.toUpperCase() + key.slice(1),
-    data: bars[key],
+  const values = valuesOf(bars).map((name) => ({
+    name: titleOf(name),
+    data: bars[name] ?? new Float64Array(0),
     ...plain,
   }));
-  const factor = bars.factor ? [{ name: 'Factor', data: bars.factor, ...plain }] : [];
   const days = {
     name: 'Date',
     data: Array.from(bars.day, isoFromDay),
     type: 'STRING',
     encoding: 'PLAIN',
   } as const;
-  return new Uint8Array(parquetWriteBuffer({ columnData: [days, ...prices, ...factor], statistics: false }));
+  return new Uint8Array(parquetWriteBuffer({ columnData: [days, ...values], statistics: false }));
 }

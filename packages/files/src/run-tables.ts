@@ -12,6 +12,9 @@ import {
 import { type Table, type TableColumn, tableCsv } from './tables.ts';
 import type { Cell } from './write-csv.ts';
 
+/** What an order does, in the words that these tables have had from their first version. */
+const ACTIONS = { enter: 'enter', exit: 'leave' } as const;
+
 const text = (name: string): TableColumn => ({ name, kind: 'text' });
 const date = (name: string): TableColumn => ({ name, kind: 'date' });
 const number = (name: string): TableColumn => ({ name, kind: 'number' });
@@ -123,7 +126,7 @@ export function nextOrdersTable({ nextOrders }: Pick<Run, 'nextOrders'>): Table 
   return {
     name: 'next-orders',
     columns: [text('side'), text('action'), text('symbol'), number('shares')],
-    rows: nextOrders.map((order) => [order.side, order.action, order.symbol, order.shares]),
+    rows: nextOrders.map((order) => [order.side, ACTIONS[order.action], order.symbol, order.shares]),
   };
 }
 
@@ -145,7 +148,16 @@ export function ordersTable({
       text('reason'),
     ],
     rows: [
-      ...nextOrders.map((o) => [o.side, o.action, o.symbol, o.shares, o.close, o.stop, o.target, o.reason]),
+      ...nextOrders.map((o) => [
+        o.side,
+        ACTIONS[o.action],
+        o.symbol,
+        o.shares,
+        o.close,
+        o.stop,
+        o.target,
+        o.reason,
+      ]),
       ...standing.map((o) => [o.side, 'protect', o.symbol, o.shares, o.close, o.stop, o.target, undefined]),
     ],
   };

@@ -1,4 +1,4 @@
-// The strategy file, plateau-strategy/1: JSON in, a strategy with all defaults out; and back.
+// The strategy file, plateau-strategy/2: JSON in, a strategy with all defaults out; and back. plateau-strategy/1 is read too.
 
 import { readOutline, type Strategy, writeOutline } from '@plateau/core';
 import { strToU8, zipSync } from 'fflate';
@@ -9,7 +9,9 @@ import type { Result } from './problem.ts';
 type Side = NonNullable<Strategy['long']>;
 type Stop = NonNullable<Side['stops']['initial']>;
 
-export const STRATEGY_FORMAT = 'plateau-strategy/1';
+export const STRATEGY_FORMAT = 'plateau-strategy/2';
+/** The same with `leave` where an exit is meant. */
+const FIRST_FORMAT = 'plateau-strategy/1';
 
 const positive = Joi.number().greater(0);
 const atLeast0 = Joi.number().min(0);
@@ -39,7 +41,7 @@ const stops = Joi.object({
 
 const sideKeys = {
   enter: text.required(),
-  leave: text.default(''),
+  exit: text.default(''),
   rank: Joi.object({ by: Joi.string().required(), first: Joi.valid('highest', 'lowest').default('highest') }),
   stops,
 };
@@ -113,7 +115,7 @@ const strategySchema = Joi.object({
     perGroup: count,
     afterMembership: Joi.valid('hold', 'exit').default('hold'),
   }).default({ afterMembership: 'hold' }),
-  timing: Joi.object({ enter: timing, leave: timing }).default({ enter: 'next-open', leave: 'next-open' }),
+  timing: Joi.object({ enter: timing, exit: timing }).default({ enter: 'next-open', exit: 'next-open' }),
   account: Joi.object({
     capital: positive.default(100_000),
     leverage: Joi.number().min(1).default(1),
@@ -151,6 +153,7 @@ const strategySchema = Joi.object({
 /** Checks a value read from JSON and fills in all defaults. Every fault is named by its path. */
 export function readStrategy(value: unknown, file: string): Result<Strategy> {
   const format = typeof value === 'object' && value !== null && 'format' in value ? value.format : undefined;
+  if (format === FIRST_FORMAT) return readFirst(value as Json, file);
   if (format !== STRATEGY_FORMAT) {
     const found = format === undefined ? 'it names none' : `this one says “${String(format).slice(0, 60)}”`;
     return {
@@ -169,6 +172,35 @@ export function readStrategy(value: unknown, file: string): Result<Strategy> {
   }
   const { format: _format, ...rest } = strategy;
   return { ok: true, value: rest as Strategy };
+}
+
+type Json = Readonly<Record<string, unknown>>;
+
+/** A file of the first format: its faults are told by its own words. */
+function readFirst(value: Json, file: string): Result<Strategy> {
+  const names = ['long', 'short', 'timing'].filter((name) => isJson(value[name]));
+  const known = names.find((name) => 'exit' in (value[name] as Json));
+  if (known) {
+    const message = `“${known}.exit” is not a key of ${FIRST_FORMAT}, where it is “leave”; correct it or the format`;
+    return { ok: false, problems: [{ file, path: `${known}.exit`, message }] };
+  }
+  const renamed = names.map((name) => [name, withExit(value[name] as Json)]);
+  const read = readStrategy({ ...value, ...Object.fromEntries(renamed), format: STRATEGY_FORMAT }, file);
+  if (read.ok) return read;
+  const own = (text: string): string => text.replace(/\b(long|short|timing)\.exit\b/g, '$1.leave');
+  const problems = read.problems.map((problem) => ({
+    ...problem,
+    ...(problem.path !== undefined && { path: own(problem.path) }),
+    message: own(problem.message),
+  }));
+  return { ok: false, problems };
+}
+
+const isJson = (value: unknown): value is Json =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+function withExit({ leave, ...rest }: Json): Json {
+  return leave === undefined ? rest : { ...rest, exit: leave };
 }
 
 /** Reads the text of a strategy file. */
@@ -200,7 +232,7 @@ function tidied(strategy: Strategy): Strategy {
   const side = (s: Side): Side => ({
     ...s,
     enter: text(s.enter),
-    leave: text(s.leave),
+    exit: text(s.exit),
     ...(s.rank && { rank: { ...s.rank, by: text(s.rank.by) } }),
     stops: {
       ...s.stops,

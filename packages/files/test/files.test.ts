@@ -125,7 +125,7 @@ describe('a universe as CSV', () => {
 });
 
 describe('a strategy file', () => {
-  const least = { format: 'plateau-strategy/1', name: 'Least', long: { enter: 'always', leave: 'never' } };
+  const least = { format: 'plateau-strategy/2', name: 'Least', long: { enter: 'always', exit: 'never' } };
   const faults = (change: object): string[] =>
     faultsOf(readStrategyFile(JSON.stringify({ ...least, ...change }), 's.json'));
 
@@ -134,7 +134,7 @@ describe('a strategy file', () => {
     expect(strategy).toMatchObject({
       bars: 'day',
       size: { method: 'percent-of-equity', percent: 10, unaffordable: 'shrink', fractional: false },
-      timing: { enter: 'next-open', leave: 'next-open' },
+      timing: { enter: 'next-open', exit: 'next-open' },
       account: { capital: 100_000, leverage: 1 },
       costs: { slippage: 0, commission: { maxPercent: 100 } },
       long: { stops: { trigger: 'touch' } },
@@ -145,12 +145,12 @@ describe('a strategy file', () => {
   it.each<[object, string]>([
     [
       { format: 'another/2' },
-      's.json: a strategy file has the format “plateau-strategy/1”; this one says “another/2”',
+      's.json: a strategy file has the format “plateau-strategy/2”; this one says “another/2”',
     ],
     [{ colour: 'red' }, 's.json: “colour” is not a key of a strategy file; remove or correct it'],
     [
-      { long: { enter: 'always', exit: 'never' } },
-      's.json: “long.exit” is not a key of a strategy file; remove or correct it',
+      { long: { enter: 'always', leave: 'never' } },
+      's.json: “long.leave” is not a key of a strategy file; remove or correct it',
     ],
     [
       { size: { method: 'all-in' } },
@@ -166,6 +166,34 @@ describe('a strategy file', () => {
     [{ limits: { positions: 2.5 } }, 's.json: “limits.positions” must be an integer'],
   ])('names what is wrong in %j', (change, message) => {
     expect(faults(change)).toContain(message);
+  });
+
+  it('of the first version, which calls an exit “leave”, is the same strategy', () => {
+    const { long, ...rest } = least;
+    const first = {
+      ...rest,
+      format: 'plateau-strategy/1',
+      long: { enter: long.enter, leave: long.exit },
+      timing: { leave: 'same-close' },
+    };
+    expect(valueOf(readStrategyFile(JSON.stringify(first), 's.json'))).toEqual(
+      valueOf(readStrategyFile(JSON.stringify({ ...least, timing: { exit: 'same-close' } }), 's.json')),
+    );
+  });
+
+  it.each<[object, string]>([
+    [{ long: { enter: 'always', leave: 7 } }, 's.json: “long.leave” must be a string'],
+    [
+      { timing: { leave: 'soon' } },
+      's.json: “timing.leave” must be one of [next-open, next-close, same-close]',
+    ],
+    [
+      { long: { enter: 'always', exit: 'never' } },
+      's.json: “long.exit” is not a key of plateau-strategy/1, where it is “leave”; correct it or the format',
+    ],
+    [{ long: 7 }, 's.json: “long” must be of type object'],
+  ])('of the first version is told its faults in its own words: %j', (change, message) => {
+    expect(faults({ format: 'plateau-strategy/1', long: { enter: 'always' }, ...change })).toContain(message);
   });
 
   it('that is no JSON is refused', () => {

@@ -103,7 +103,7 @@ const runFile = (parts: object): Uint8Array =>
       format: 'plateau-run/1',
       name: 'kept',
       at: 1,
-      strategy: { format: 'plateau-strategy/1', name: 'kept', long: { enter: 'always', leave: 'never' } },
+      strategy: { format: 'plateau-strategy/2', name: 'kept', long: { enter: 'always', exit: 'never' } },
       benchmark: 'IX',
       universe: { id: 'u', name: 'u', members: [] },
       data: '',

@@ -9,7 +9,7 @@ const strategy = readStrategy(
   {
     format: STRATEGY_FORMAT,
     name: 'Tide',
-    long: { enter: 'close is above 5', leave: 'never' },
+    long: { enter: 'close is above 5', exit: 'never' },
     limits: { positions: 5 },
   },
   'x',
@@ -47,7 +47,7 @@ describe('a run file', () => {
     ['a day that is none', writeRunFile(run).replace('2010-02-03', '2010-02-33'), '“from”'],
     [
       'a strategy with a strange key',
-      writeRunFile(run).replace('"leave"', '"exit"'),
+      writeRunFile(run).replace('"exit"', '"leave"'),
       'not a key of a strategy file',
     ],
   ])('that is %s is refused', (_what, text, words) => {

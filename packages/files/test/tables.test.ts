@@ -30,7 +30,7 @@ const strategy = readStrategy(
     name: 'Swing',
     long: {
       enter: 'close > 5-day average',
-      leave: 'close < 5-day average',
+      exit: 'close < 5-day average',
       stops: { initial: { percent: 8 } },
     },
     limits: { positions: 2 },

@@ -1,7 +1,6 @@
 // Indexes and funds: weighted companies, and the members' dates.
 
-import type { Bars, Day, Membership } from '@plateau/core';
-import { civilFromDay, exp } from '@plateau/core';
+import { type Bars, civilFromDay, type Day, exp, type Membership, newBars } from '@plateau/core';
 import type { Noise } from './noise.ts';
 
 export interface Listed {
@@ -82,14 +81,8 @@ export function barsFrom(
   volume: (t: number) => number,
 ): Bars {
   const size = calendar.length - first;
-  const bars = {
-    day: calendar.slice(first),
-    open: new Float64Array(size),
-    high: new Float64Array(size),
-    low: new Float64Array(size),
-    close: new Float64Array(size),
-    volume: new Float64Array(size),
-  };
+  const bars = newBars(size);
+  bars.day.set(calendar.subarray(first));
   let level = start;
   for (let i = 0; i < size; i++) {
     const t = first + i;

@@ -149,7 +149,7 @@ describe('it is plausible', () => {
 
 describe('it is not generous', () => {
   it('buying the index beats most of a set of simple rules after costs, and some beat it', () => {
-    const rules: [enter: string, leave: string][] = [
+    const rules: [enter: string, exit: string][] = [
       ['20-day average crosses above 50-day average', '20-day average crosses below 50-day average'],
       ['close > 200-day average', 'close < 200-day average'],
       ['2-day RSI crosses below 20 and close > 200-day average', '2-day RSI crosses above 50'],
@@ -162,16 +162,16 @@ describe('it is not generous', () => {
       ['close > 200-day average and close is the highest of 60 days', 'close is the lowest of 30 days'],
     ];
     const engine = createEngine(skerry.bars, at(skerry.universes, 0).members);
-    const beaten = rules.filter(([enter, leave]) => {
+    const beaten = rules.filter(([enter, exit]) => {
       const strategy: Strategy = {
         name: '',
         notes: '',
         bars: 'day',
         dials: {},
-        long: { enter, leave, rank: { by: '120-day return', first: 'highest' }, stops: { trigger: 'touch' } },
+        long: { enter, exit, rank: { by: '120-day return', first: 'highest' }, stops: { trigger: 'touch' } },
         size: { method: 'equal-slots', fractional: false, unaffordable: 'shrink' },
         limits: { positions: 10, afterMembership: 'hold' },
-        timing: { enter: 'next-open', leave: 'next-open' },
+        timing: { enter: 'next-open', exit: 'next-open' },
         account: { capital: 100_000, leverage: 1 },
         costs: {
           commission: { fixed: 1, perShare: 0, percent: 0.05, min: 0, maxPercent: 100 },

@@ -2,14 +2,14 @@
 
 import { Plus, RefreshCw } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { Catalogue, SourceListing } from '@/sources/source.ts';
+import type { Catalogue, SourceListing } from '@/model/market/source.ts';
+import type { Updated } from '@/model/market/updated.ts';
+import type { StoredListing } from '@/model/rows.ts';
 import { sources } from '@/sources/sources.ts';
-import type { StoredListing } from '@/store/database.ts';
+import { tellMarketChanged } from '@/store/tabs.ts';
 import { Button } from '@/ui/button';
 import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
 import { count } from '@/ui/format.ts';
-import { forgetMarket } from '@/workers/engine-pool.ts';
-import type { Updated } from '@/workers/source.worker.ts';
 import { addListings, readCatalogue, updateListings } from '@/workers/source-client.ts';
 
 interface Offer extends SourceListing {
@@ -82,7 +82,7 @@ export function FeedPanel({ listings }: { listings: readonly StoredListing[] }) 
           : { kind: 'failed', message: `${said(error)}. What had come is here; add again to go on.` },
       );
     }
-    forgetMarket();
+    tellMarketChanged();
   };
   const update = async (): Promise<void> => {
     const abort = new AbortController();
@@ -107,7 +107,7 @@ export function FeedPanel({ listings }: { listings: readonly StoredListing[] }) 
           : { kind: 'failed', message: `${said(error)}. What had come is here; try again to go on.` },
       );
     }
-    forgetMarket();
+    tellMarketChanged();
   };
 
   const columns: DataColumn<Offer>[] = [

@@ -3,13 +3,13 @@
 import { barsCsv, barsParquet } from '@plateau/files';
 import { Download, Trash2 } from 'lucide-react';
 import { toast } from 'sonner';
-import type { StoredListing, StoredRepair } from '@/store/database.ts';
+import type { InstrumentQuality } from '@/model/market/quality.ts';
+import type { StoredListing, StoredRepair } from '@/model/rows.ts';
+import { removeInstrument } from '@/store/market/actions.ts';
 import { Button, IconButton } from '@/ui/button';
 import { count } from '@/ui/format.ts';
-import { saveFile } from '@/ui/save-file.ts';
-import type { InstrumentQuality } from '@/workers/quality.worker.ts';
-import { saveBarsWorkbook } from '@/workers/workbook-client.ts';
-import { removeInstrument } from './actions.ts';
+import { saveFile, WORKBOOK } from '@/ui/save-file.ts';
+import { barsWorkbook } from '@/workers/workbook-client.ts';
 import { PriceChart } from './chart/price-chart.tsx';
 import { Findings } from './findings.tsx';
 import { useBars } from './market-data.ts';
@@ -48,8 +48,9 @@ export function InstrumentView({ listing, listings, quality, repairs, goTo, onGo
             </Button>
             <Button
               onClick={() =>
-                void saveBarsWorkbook(symbol, bars).catch((error: Error) =>
-                  toast.error(`${symbol}.xlsx was not made: ${error.message}.`),
+                void barsWorkbook(bars).then(
+                  (bytes) => saveFile(`${symbol}.xlsx`, WORKBOOK, bytes),
+                  (error: Error) => toast.error(`${symbol}.xlsx was not made: ${error.message}.`),
                 )
               }
             >

@@ -2,11 +2,11 @@
 
 import type { Bars } from '@plateau/core';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useEffect, useState } from 'react';
+import type { InstrumentQuality } from '@/model/market/quality.ts';
+import type { StoredListing, StoredRepair } from '@/model/rows.ts';
 import { readBars } from '@/store/bars.ts';
-import type { StoredListing, StoredRepair } from '@/store/database.ts';
 import { readAll, readEach } from '@/store/read.ts';
-import type { InstrumentQuality } from '@/workers/quality.worker.ts';
+import { useAnswer } from '@/ui/use-answer.ts';
 import { inspectMarket } from '@/workers/quality-client.ts';
 
 export function useListings(): readonly StoredListing[] | undefined {
@@ -48,16 +48,6 @@ export function useQuality(
   listings: readonly StoredListing[] | undefined,
   repairs: readonly StoredRepair[] | undefined,
 ): ReadonlyMap<string, InstrumentQuality> | undefined {
-  const [found, setFound] = useState<ReadonlyMap<string, InstrumentQuality>>();
-  useEffect(() => {
-    if (!listings || !repairs || listings.length === 0) return;
-    let late = false;
-    inspectMarket().then((all) => {
-      if (!late) setFound(all);
-    });
-    return () => {
-      late = true;
-    };
-  }, [listings, repairs]);
-  return found;
+  const there = listings && repairs && listings.length > 0;
+  return useAnswer(there ? inspectMarket : undefined, [listings, repairs]).value;
 }

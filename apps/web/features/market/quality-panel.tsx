@@ -1,17 +1,18 @@
 'use client';
 
-import { FINDING_KINDS, type FindingKind, type GapYear, isoFromDay } from '@plateau/core';
+import { FINDING_KINDS, type FindingKind, isoFromDay } from '@plateau/core';
 import { writeCsv } from '@plateau/files';
 import { Download } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
-import type { StoredListing, StoredRepair } from '@/store/database.ts';
+import { useMemo, useState } from 'react';
+import { findingText } from '@/model/market/finding-words.ts';
+import type { InstrumentQuality } from '@/model/market/quality.ts';
+import type { StoredListing, StoredRepair } from '@/model/rows.ts';
 import { Button } from '@/ui/button';
 import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
 import { count } from '@/ui/format.ts';
 import { saveFile } from '@/ui/save-file.ts';
-import type { InstrumentQuality } from '@/workers/quality.worker.ts';
+import { useAnswer } from '@/ui/use-answer.ts';
 import { gapsOf } from '@/workers/quality-client.ts';
-import { findingText } from './finding-words.ts';
 import { GapCalendar } from './gap-calendar.tsx';
 
 const NAMES: Record<FindingKind, string> = {
@@ -59,19 +60,11 @@ export function QualityPanel({ listings, quality, repairs, onOpen }: QualityPane
   );
   const chosen = ranked.find(({ symbol }) => symbol === picked) ?? ranked[0];
   const listing = listings.find(({ symbol }) => symbol === chosen?.symbol);
-  const [gaps, setGaps] = useState<readonly GapYear[]>([]);
   const repaired = repairs.filter(({ symbol }) => symbol === chosen?.symbol).length;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a repair changes the gaps
-  useEffect(() => {
-    if (!chosen) return;
-    let late = false;
-    gapsOf(chosen.symbol).then((found) => {
-      if (!late) setGaps(found);
-    });
-    return () => {
-      late = true;
-    };
-  }, [chosen?.symbol, repaired]);
+  const { value: gaps = [], fault } = useAnswer(chosen && (() => gapsOf(chosen.symbol)), [
+    chosen?.symbol,
+    repaired,
+  ]);
   if (!quality) return <p className="p-6 text-soft">Looking through the bars …</p>;
 
   const all = ranked.flatMap(({ symbol, findings }) => findings.map((finding) => ({ symbol, ...finding })));
@@ -129,6 +122,11 @@ export function QualityPanel({ listings, quality, repairs, onOpen }: QualityPane
               Open its chart
             </Button>
           </div>
+          {fault && (
+            <p role="alert" className="text-loss">
+              Its gaps could not be looked for: {fault}
+            </p>
+          )}
           <GapCalendar years={gaps} onOpen={(day) => onOpen(chosen.symbol, day)} />
           <ul className="min-h-0 flex-1 overflow-auto pt-1" tabIndex={0} aria-label="Findings">
             {chosen.findings.map((finding) => (

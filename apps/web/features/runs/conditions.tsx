@@ -4,9 +4,9 @@ import { ratio } from '@/ui/format.ts';
 
 const RULES: Readonly<Record<string, string>> = {
   'long.enter': 'Enter when',
-  'long.leave': 'Leave when',
+  'long.exit': 'Exit when',
   'short.enter': 'Enter short when',
-  'short.leave': 'Leave short when',
+  'short.exit': 'Exit short when',
 };
 
 /** A setting's path in the words of the sheet. */

@@ -5,14 +5,13 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { Suspense, useRef } from 'react';
 import { toast } from 'sonner';
-import { useUndoKeys } from '@/features/shell/use-undo-keys.ts';
-import { database, type StoredRun } from '@/store/database.ts';
-import { act } from '@/store/undo.ts';
+import type { StoredRun } from '@/model/rows.ts';
+import { useUndoKeys } from '@/parts/keys/use-undo-keys.ts';
+import { importRun } from '@/store/runs/run-files.ts';
+import { removeRun, useRuns } from '@/store/runs/saved-runs.ts';
 import { Button, IconButton } from '@/ui/button';
 import { moment, percent, ratio } from '@/ui/format.ts';
 import { RunReport } from './report/run-report.tsx';
-import { importRun } from './run-files.ts';
-import { useRuns } from './saved-runs.ts';
 import { SideBySide } from './side-by-side/side-by-side.tsx';
 import { useAddress } from './use-address.ts';
 
@@ -77,13 +76,6 @@ interface EntryProps {
 
 function Entry({ run, current, marked, onMark }: EntryProps) {
   const { cagr, maxDrawdown, mar } = JSON.parse(run.summary).figures;
-  const remove = async (): Promise<void> => {
-    await act('runs', `“${run.name}” is deleted.`, {
-      redo: () => database.runs.delete(run.id),
-      undo: () => database.runs.put(run),
-      told: true,
-    });
-  };
   return (
     <li className={`border-b border-hairline px-3 py-2 ${current ? 'bg-accent-paper' : ''}`}>
       <div className="flex items-start gap-1.5">
@@ -101,7 +93,7 @@ function Entry({ run, current, marked, onMark }: EntryProps) {
         >
           {run.name || 'no name'}
         </Link>
-        <IconButton label={`Delete ${run.name}`} icon={Trash2} onClick={() => void remove()} />
+        <IconButton label={`Delete ${run.name}`} icon={Trash2} onClick={() => void removeRun(run)} />
       </div>
       <p className="text-soft">
         {run.universeName}, {moment(run.at)}

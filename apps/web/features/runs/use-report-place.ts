@@ -1,8 +1,7 @@
 // What is opened over a report, a trade or a day, as the address names it.
 
-import { dayFromIso, isoFromDay, type Trade } from '@plateau/core';
+import { dayFromIso, isoFromDay, type ShownRun, type Trade } from '@plateau/core';
 import { useCallback, useState } from 'react';
-import type { ShownRun } from '@/workers/engine.worker.ts';
 import { type Address, useAddress } from './use-address.ts';
 
 const NONE: readonly Trade[] = [];

@@ -3,10 +3,9 @@
 import { Progress } from 'radix-ui';
 import { type ReactNode, useCallback, useEffect, useState } from 'react';
 import { sources } from '@/sources/sources.ts';
-import { database, STORE_VERSION } from '@/store/database.ts';
-import { hearTabs } from '@/store/tabs.ts';
+import { hasMarket, onLetGo, openStore } from '@/store/opening.ts';
 import { Button } from '@/ui/button';
-import { forgetMarket, warmEngine } from '@/workers/engine-pool.ts';
+import { warmEngine } from '@/workers/engine-pool.ts';
 import { type FillProgress, fillStore } from '@/workers/source-client.ts';
 import { registerServiceWorker } from './offline.ts';
 import { SetAsideRows } from './set-aside.tsx';
@@ -29,19 +28,11 @@ export function MarketGate({ children }: { children: ReactNode }) {
     const tell = (next: State): void => {
       if (!leaving.signal.aborted) setState(next);
     };
-    // Another tab wants to change the store's tables: this one lets go of it, and can no longer save.
-    const letGo = (): void => tell({ kind: 'outdated' });
-    database.on('versionchange', letGo);
-    // Another tab changed bars, repairs or universes: what the engine here has of them in memory is old.
-    const deaf = hearTabs(({ kind }) => {
-      if (kind === 'market') forgetMarket();
-    });
+    const deaf = onLetGo(() => tell({ kind: 'outdated' }));
     const start = async (): Promise<void> => {
       warmEngine();
-      await database.open();
-      // Dexie counts a version as ten of the browser's.
-      if (database.backendDB().version > STORE_VERSION * 10) return tell({ kind: 'outdated' });
-      if (!(await database.settings.get('market'))) {
+      if ((await openStore()) === 'newer') return tell({ kind: 'outdated' });
+      if (!(await hasMarket())) {
         tell({ kind: 'filling', progress: { done: 0, total: 0, bars: 0 } });
         await fillStore(sources[0].name, (progress) => tell({ kind: 'filling', progress }), leaving.signal);
       }
@@ -52,7 +43,6 @@ export function MarketGate({ children }: { children: ReactNode }) {
     return () => {
       leaving.abort();
       deaf();
-      database.on('versionchange').unsubscribe(letGo);
     };
   }, [attempt]);
 

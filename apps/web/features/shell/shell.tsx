@@ -7,9 +7,9 @@ import { ThemeProvider, useTheme } from 'next-themes';
 import { Tooltip } from 'radix-ui';
 import { type CSSProperties, type ReactNode, useEffect, useState } from 'react';
 import { Toaster } from 'sonner';
+import { CommandMenu, useCommandMenu } from '@/parts/commands/command-menu.tsx';
+import { places } from '@/parts/commands/places.ts';
 import { IconButton } from '@/ui/button';
-import { CommandMenu, useCommandMenu } from './command-menu.tsx';
-import { places } from './places.ts';
 
 /** What surrounds every page: the places, the theme, the command menu. */
 export function Shell({ nonce, children }: { nonce: string | undefined; children: ReactNode }) {

@@ -1,5 +1,5 @@
 import Link from 'next/link';
-import { places } from './places.ts';
+import { places } from '@/parts/commands/places.ts';
 
 /** A place that is not built yet: one honest sentence on what will be there. */
 export function Unbuilt({ place }: { place: string }) {

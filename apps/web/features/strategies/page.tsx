@@ -2,14 +2,14 @@
 
 import { useEffect, useState } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
-import { useUndoKeys } from '@/features/shell/use-undo-keys.ts';
+import type { Sheet } from '@/model/sheet/sheet.ts';
+import { useUndoKeys } from '@/parts/keys/use-undo-keys.ts';
+import { useOpenSheet, useSheets } from '@/store/sheets/sheets.ts';
 import { Result } from './result/result.tsx';
 import { useLiveRun } from './result/use-live-run.ts';
 import { marginNotes } from './sheet/margin/margin-notes.tsx';
-import type { Sheet } from './sheet/sheet.ts';
 import { SheetBar } from './sheet/sheet-bar.tsx';
 import { SheetForm } from './sheet/sheet-form.tsx';
-import { useOpenSheet, useSheets } from './sheet/sheets.ts';
 import { SHEET_STEPS } from './sheet/steps.ts';
 import { useExplanation, useShares } from './sheet/use-explanation.ts';
 import { ShelfPanel } from './shelf/shelf-panel.tsx';

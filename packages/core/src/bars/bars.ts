@@ -1,7 +1,5 @@
 // Bars as columns (simulation.md 1.1).
 
-import type { Day } from '../days/day.ts';
-
 /**
  * One instrument's bars, oldest first, days strictly rising, all columns of one length.
  * Prices are split-adjusted, in the account's currency; volume in shares, adjusted likewise.
@@ -19,22 +17,6 @@ export interface Bars {
 
 /** Everything a run may read: bars by symbol. */
 export type Market = ReadonlyMap<string, Bars>;
-
-/** `bars` without anything after `last`; the columns are views, not copies. */
-export function barsUntil(bars: Bars, last: Day): Bars {
-  let n = bars.day.length;
-  while (n > 0 && bars.day[n - 1]! > last) n--;
-  const { day, open, high, low, close, volume, factor } = bars;
-  return {
-    day: day.subarray(0, n),
-    open: open.subarray(0, n),
-    high: high.subarray(0, n),
-    low: low.subarray(0, n),
-    close: close.subarray(0, n),
-    volume: volume.subarray(0, n),
-    ...(factor ? { factor: factor.subarray(0, n) } : {}),
-  };
-}
 
 /** Prices and factors are within these; what lies beyond is a slip, and would become 0 or infinite when worked with. */
 const LEAST = 1e-9;
@@ -85,20 +67,4 @@ export function faultsInBars(bars: Bars): BarFault[] {
     if (message) faults.push({ place: i, message });
   }
   return faults;
-}
-
-/** The bars without those at some places; the very same where there are none. */
-export function barsWithout(bars: Bars, places: ReadonlySet<number>): Bars {
-  if (places.size === 0) return bars;
-  const pick = <C extends Int32Array | Float64Array>(column: C): C =>
-    column.filter((_value, i) => !places.has(i)) as C;
-  return {
-    day: pick(bars.day),
-    open: pick(bars.open),
-    high: pick(bars.high),
-    low: pick(bars.low),
-    close: pick(bars.close),
-    volume: pick(bars.volume),
-    ...(bars.factor ? { factor: pick(bars.factor) } : {}),
-  };
 }

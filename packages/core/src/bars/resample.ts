@@ -2,6 +2,8 @@
 
 import { monthOf, weekOf } from '../days/day.ts';
 import type { Bars } from './bars.ts';
+import { mapBars } from './columns.ts';
+import { newBars } from './layout.ts';
 
 /**
  * The instrument's bars gathered by ISO week or calendar month: first open, highest high, lowest low, last close,
@@ -14,13 +16,8 @@ export function resample(bars: Bars, unit: 'week' | 'month', calendar: Int32Arra
   for (let t = 0; t < calendar.length; t++) lastDay.set(periodOf(calendar[t]!), calendar[t]!);
 
   const size = bars.day.length;
-  const day = new Int32Array(size);
-  const open = new Float64Array(size);
-  const high = new Float64Array(size);
-  const low = new Float64Array(size);
-  const close = new Float64Array(size);
-  const volume = new Float64Array(size);
-  const factor = bars.factor && new Float64Array(size);
+  const gathered = newBars(size, bars.factor !== undefined);
+  const { day, open, high, low, close, volume, factor } = gathered;
   let n = -1;
   let period = Number.NaN;
   for (let i = 0; i < size; i++) {
@@ -39,14 +36,5 @@ export function resample(bars: Bars, unit: 'week' | 'month', calendar: Int32Arra
     volume[n]! += bars.volume[i]!;
     if (factor && bars.factor) factor[n] = bars.factor[i]!;
   }
-  const end = n + 1;
-  return {
-    day: day.slice(0, end),
-    open: open.slice(0, end),
-    high: high.slice(0, end),
-    low: low.slice(0, end),
-    close: close.slice(0, end),
-    volume: volume.slice(0, end),
-    ...(factor ? { factor: factor.slice(0, end) } : {}),
-  };
+  return mapBars(gathered, (column) => column.slice(0, n + 1) as typeof column);
 }

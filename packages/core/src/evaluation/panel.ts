@@ -1,6 +1,8 @@
 // The instruments a run reads, numbered, so that columns and signals can be arrays instead of maps.
 
-import { type Bars, barsUntil, type Market } from '../bars/bars.ts';
+import type { Bars, Market } from '../bars/bars.ts';
+import { barsUntil } from '../bars/columns.ts';
+import { newBars } from '../bars/layout.ts';
 import { resample } from '../bars/resample.ts';
 import type { BarUnit } from '../bars/unit.ts';
 import { unionOfDays } from '../days/calendar.ts';
@@ -32,14 +34,7 @@ export interface Panel {
   groupOn(instrument: number, day: Day): string | undefined;
 }
 
-const NO_BARS: Bars = {
-  day: new Int32Array(0),
-  open: new Float64Array(0),
-  high: new Float64Array(0),
-  low: new Float64Array(0),
-  close: new Float64Array(0),
-  volume: new Float64Array(0),
-};
+const NO_BARS = newBars(0);
 
 export interface PanelSettings {
   readonly unit?: BarUnit;

@@ -1,4 +1,4 @@
-// Leave rules that read the position: profit, days held, entry price, best close.
+// Exit rules that read the position: profit, days held, entry price, best close.
 //
 // The parts of the rule that do not read it are columns like any other; only what is above them is evaluated bar by
 // bar, for the instruments held.
@@ -39,7 +39,7 @@ export function readsPosition(node: Node): boolean {
   return found;
 }
 
-/** Compiles a leave rule for one instrument; every column it needs is computed now. */
+/** Compiles an exit rule for one instrument; every column it needs is computed now. */
 export function compilePositionRule(rule: Node, evaluator: Evaluator, instrument: number): PositionRule {
   return positionReader(evaluator, instrument).truth(rule);
 }

@@ -11,7 +11,7 @@ import { type CandidateOnDay, candidatesOn } from './why-day.ts';
 interface FillOnDay {
   readonly symbol: string;
   /** whether it began or ended a position */
-  readonly action: 'enter' | 'leave';
+  readonly action: 'enter' | 'exit';
   readonly side: 'long' | 'short';
   readonly shares: number;
   readonly price: number;
@@ -51,8 +51,8 @@ export interface DayBook {
   readonly fills: readonly FillOnDay[];
   /** at the close, oldest first */
   readonly positions: readonly PositionOnDay[];
-  /** positions that this close decided to leave */
-  readonly leaving: readonly { readonly symbol: string; readonly reason: ExitReason }[];
+  /** positions that this close decided to exit */
+  readonly exiting: readonly { readonly symbol: string; readonly reason: ExitReason }[];
   /** entries decided at this close, with what became of them */
   readonly candidates: readonly CandidateOnDay[];
 }
@@ -83,7 +83,7 @@ export function dayBook(panel: Panel, run: Run, asked: Day): DayBook {
     const paid = i + 1 < end && LEDGER_KINDS[at(ledger.kind, i + 1)] === 'commission';
     fills.push({
       symbol,
-      action: entered ? 'enter' : 'leave',
+      action: entered ? 'enter' : 'exit',
       side: (entered ?? left)?.side ?? 'long',
       shares,
       price: Math.abs(at(ledger.amount, i)) / shares,
@@ -105,7 +105,7 @@ export function dayBook(panel: Panel, run: Run, asked: Day): DayBook {
       .filter(({ entryDay, exitDay = Infinity }) => entryDay <= day && exitDay > day)
       .sort((a, b) => a.entryDay - b.entryDay)
       .map((trade) => positionOn(panel, trade, day, at(marks.equity, t))),
-    leaving: trades.flatMap(({ symbol, exitDecisionDay, exitReason }) =>
+    exiting: trades.flatMap(({ symbol, exitDecisionDay, exitReason }) =>
       exitDecisionDay === day && exitReason ? [{ symbol, reason: exitReason }] : [],
     ),
     candidates: candidatesOn(run.decisions, day),

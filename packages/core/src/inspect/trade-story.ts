@@ -1,6 +1,7 @@
 // One trade from its decision to its end: the bars around it, what its rules read, where its stops stood, and why.
 
 import type { Bars } from '../bars/bars.ts';
+import { mapBars } from '../bars/columns.ts';
 import { countUntil } from '../days/calendar.ts';
 import type { Evaluator } from '../evaluation/evaluate.ts';
 import { standsOnPrices } from '../evaluation/on-prices.ts';
@@ -45,7 +46,7 @@ export interface TradeStory {
   readonly of: number;
   readonly size: readonly FigurePart[];
   readonly exitParts: readonly FigurePart[];
-  /** the leave rule at the close that decided, where a rule did */
+  /** the exit rule at the close that decided, where a rule did */
   readonly exitConditions: readonly ConditionOnDay[];
 }
 
@@ -81,7 +82,7 @@ export function tradeStory(examined: Examined, trade: Trade): TradeStory | undef
   };
   return {
     trade,
-    bars: barsBetween(bars, first, end),
+    bars: mapBars(bars, (column) => column.slice(first, end) as typeof column),
     entry: entryBar - first,
     exit: exitBar === undefined ? undefined : exitBar - first,
     lines: linesOf(evaluator, reading, trade.side, k, first, end),
@@ -141,17 +142,6 @@ function levelsOf(
     moveTrail(p, at(bars.close, bar));
   }
   return { stop, target };
-}
-
-function barsBetween(bars: Bars, first: number, end: number): Bars {
-  return {
-    day: bars.day.slice(first, end),
-    open: bars.open.slice(first, end),
-    high: bars.high.slice(first, end),
-    low: bars.low.slice(first, end),
-    close: bars.close.slice(first, end),
-    volume: bars.volume.slice(first, end),
-  };
 }
 
 const SHOWN_BY_BARS = new Set(['open', 'high', 'low', 'close']);

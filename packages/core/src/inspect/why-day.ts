@@ -25,7 +25,7 @@ export interface WhyDay {
   /** the bar that was read: the last on or before the day asked for; undefined when there is none */
   readonly day: Day | undefined;
   readonly member: boolean;
-  /** entry rules, and leave rules that do not read a position, by the setting's path */
+  /** entry rules, and exit rules that do not read a position, by the setting's path */
   readonly rules: readonly { readonly path: string; readonly conditions: readonly ConditionOnDay[] }[];
   /** everything that was decided on that day, in its order */
   readonly candidates: readonly CandidateOnDay[];

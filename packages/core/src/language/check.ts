@@ -193,7 +193,7 @@ function checkMeasure(
   } else if (entry.position && !context.position) {
     problems.push({
       place: node.place,
-      message: `“${entry.phrase}” exists only while a position is held: it may stand in leave rules, and not inside “on …”.`,
+      message: `“${entry.phrase}” exists only while a position is held: it may stand in exit rules, and not inside “on …”.`,
     });
   }
   entry.takes.forEach((argument, k) => {

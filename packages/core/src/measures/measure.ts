@@ -65,7 +65,7 @@ export interface Measure {
   readonly extreme?: { readonly of: 'high' | 'low'; readonly sign: 1 | -1 };
   /** a column of the bar itself, read in place instead of computed */
   readonly column?: (bars: Bars) => Float64Array;
-  /** read only by leave rules, from the position rather than from a column */
+  /** read only by exit rules, from the position rather than from a column */
   readonly position?: true;
   /** compares the day's universe members with each other instead of reading one instrument */
   readonly across?: 'rank' | 'percentile';

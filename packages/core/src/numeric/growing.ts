@@ -5,7 +5,7 @@ type Column = Int32Array | Float64Array | Uint8Array | Int8Array;
 /** Columns of a record, by name. */
 type Columns = { [name: string]: Column };
 
-const FIRST_SIZE = 256;
+const FIRST_ROOM = 256;
 
 /**
  * Rows of typed columns under one length. A row is added with {@link add} and then written into the columns at the place it
@@ -14,11 +14,15 @@ const FIRST_SIZE = 256;
 export class GrowingRows<C extends Columns> {
   columns: C;
   length = 0;
-  #size = FIRST_SIZE;
+  #size: number;
 
-  /** @param kinds an empty column of each kind */
-  constructor(kinds: C) {
-    this.columns = resized(kinds, FIRST_SIZE);
+  /**
+   * @param kinds an empty column of each kind
+   * @param room rows that it begins with room for
+   */
+  constructor(kinds: C, room = FIRST_ROOM) {
+    this.#size = room;
+    this.columns = resized(kinds, room);
   }
 
   /** Makes room for one more row. @returns its place */

@@ -1,14 +1,25 @@
 // What a pool and its workers say to each other.
 
+/** What workers can be asked, by kind: what goes in and what comes out. `K extends Kinds<K>` */
+export type Kinds<K> = { readonly [N in keyof K]: { readonly in: unknown; readonly out: unknown } };
+
 /** Shared between a pool and its workers, two numbers a worker: the per mille done of its job, and 1 when it is called off. */
 export type Signals = Int32Array;
 
 export const doneOf = (worker: number): number => 2 * worker;
 export const calledOff = (worker: number): number => 2 * worker + 1;
 
-export type ToWorker<Setup, Job> =
+export type ToWorker<Setup, K> =
   | { readonly kind: 'setup'; readonly setup: Setup; readonly signals: Signals; readonly worker: number }
-  | { readonly kind: 'job'; readonly id: number; readonly job: Job };
+  | { readonly kind: 'job'; readonly id: number; readonly job: Job<K> };
+
+/** One thing asked for. */
+export type Job<K> = {
+  readonly [N in keyof K]: {
+    readonly kind: N;
+    readonly asked: K[N] extends { readonly in: infer In } ? In : never;
+  };
+}[keyof K];
 
 /** An error as it crosses threads. */
 export interface SentError {
@@ -17,6 +28,6 @@ export interface SentError {
   readonly stack: string | undefined;
 }
 
-export type FromWorker<Result> =
-  | { readonly kind: 'done'; readonly id: number; readonly result: Result }
+export type FromWorker =
+  | { readonly kind: 'done'; readonly id: number; readonly out: unknown }
   | { readonly kind: 'failed'; readonly id: number; readonly error: SentError };

@@ -4,6 +4,8 @@ import {
   calledOff,
   doneOf,
   type FromWorker,
+  type Job,
+  type Kinds,
   type SentError,
   type Signals,
   type ToWorker,
@@ -18,20 +20,22 @@ export interface Link {
 /** Starts a worker; `failed` is called when it dies of itself, once. */
 export type Spawn = (message: (message: unknown) => void, failed: (reason: string) => void) => Link;
 
-/** Several jobs asked for together. */
-export interface Task<Result> {
-  /**
-   * in the jobs' order; rejects with {@link Cancelled}, with {@link PoolEnded}, with a job's own error, or when a worker died
-   * twice over one job
-   */
-  readonly results: Promise<Result[]>;
+/** Something asked of a pool. */
+export interface Task<Out> {
+  /** rejects with {@link Cancelled} or {@link PoolEnded} */
+  readonly result: Promise<Out>;
   /** calls off this task alone */
   cancel(): void;
   /** 0 to 1 */
   progress(): number;
 }
 
-/** What a cancelled task's results are rejected with. */
+/** How one of several jobs ended. */
+export type Settled<Out> =
+  | { readonly kind: 'done'; readonly out: Out }
+  | { readonly kind: 'failed'; readonly error: Error };
+
+/** What a cancelled task's result is rejected with. */
 export class Cancelled extends Error {
   constructor() {
     super('cancelled');
@@ -45,30 +49,31 @@ export class PoolEnded extends Error {
   }
 }
 
-interface Waiting<Job, Result> {
+interface Waiting<K> {
   readonly id: number;
   readonly task: number;
-  readonly job: Job;
-  readonly done: (result: Result) => void;
-  readonly failed: (error: Error) => void;
+  readonly job: Job<K>;
+  readonly settle: (how: Settled<unknown>) => void;
+  readonly reject: (reason: Error) => void;
   deaths: number;
   calledOff: boolean;
 }
 
-interface Place<Job, Result> {
+interface Place<K> {
   link: Link | undefined;
-  working: Waiting<Job, Result> | undefined;
+  working: Waiting<K> | undefined;
 }
 
 /** A job that kills its worker is tried once more, in case something else did. */
 const MOST_DEATHS = 2;
 
-export class WorkPool<Setup, Job, Result> {
+/** Work of the kinds `K` names, each answered with what `K` says comes out. */
+export class WorkPool<Setup, K extends Kinds<K>> {
   readonly #spawn: Spawn;
   readonly #setup: Setup;
-  readonly #places: Place<Job, Result>[];
+  readonly #places: Place<K>[];
   readonly #signals: Signals;
-  readonly #queue: Waiting<Job, Result>[] = [];
+  readonly #queue: Waiting<K>[] = [];
   #lastTask = 0;
   #lastJob = 0;
 
@@ -83,41 +88,51 @@ export class WorkPool<Setup, Job, Result> {
     this.#signals = new Int32Array(new SharedArrayBuffer(8 * size));
   }
 
-  /** Queues the jobs behind those already asked for. */
-  run(jobs: readonly Job[]): Task<Result> {
+  /** Asks one thing. Its result also rejects with the job's own error, or when a worker died twice over it. */
+  ask<N extends keyof K>(kind: N, asked: K[N]['in']): Task<K[N]['out']> {
+    const { result, ...task } = this.askEach(kind, [asked]);
+    const out = async (): Promise<K[N]['out']> => {
+      const [how] = await result;
+      if (how?.kind !== 'done') throw how?.error;
+      return how.out;
+    };
+    return { ...task, result: out() };
+  }
+
+  /**
+   * Asks several things of one kind, behind those already asked for. One that fails leaves the others.
+   * @param came is told of each as it ends, with its place among those asked
+   * @returns how each ended, in the order asked
+   */
+  askEach<N extends keyof K>(
+    kind: N,
+    asked: readonly K[N]['in'][],
+    came?: (how: Settled<K[N]['out']>, place: number) => void,
+  ): Task<Settled<K[N]['out']>[]> {
     const task = ++this.#lastTask;
     let finished = 0;
-    const results = Promise.all(
-      jobs.map(
-        (job) =>
-          new Promise<Result>((resolve, reject) => {
-            const done = (result: Result): void => {
-              finished++;
-              resolve(result);
-            };
-            this.#queue.push({
-              id: ++this.#lastJob,
-              task,
-              job,
-              done,
-              failed: reject,
-              deaths: 0,
-              calledOff: false,
-            });
-          }),
-      ),
+    const ended = asked.map((one, place) =>
+      new Promise<Settled<K[N]['out']>>((settle, reject) => {
+        const job = { kind, asked: one } as Job<K>;
+        this.#queue.push({ id: ++this.#lastJob, task, job, settle, reject, deaths: 0, calledOff: false });
+      }).then((how) => {
+        finished++;
+        came?.(how, place);
+        return how;
+      }),
     );
-    results.catch(() => this.#drop((waiting) => waiting.task === task));
+    const result = Promise.all(ended);
+    result.catch(() => this.#drop((waiting) => waiting.task === task));
     this.#dispatch();
     return {
-      results,
+      result,
       cancel: () => this.#callOff((waiting) => waiting.task === task, new Cancelled()),
       progress: () => {
         let parts = finished;
         this.#places.forEach(({ working }, k) => {
           if (working?.task === task) parts += Atomics.load(this.#signals, doneOf(k)) / 1000;
         });
-        return jobs.length === 0 ? 1 : parts / jobs.length;
+        return asked.length === 0 ? 1 : parts / asked.length;
       },
     };
   }
@@ -138,18 +153,18 @@ export class WorkPool<Setup, Job, Result> {
   }
 
   /** Drops waiting jobs, and tells the workers of those under way that their answer is not wanted. */
-  #callOff(which: (waiting: Waiting<Job, Result>) => boolean, reason: Error): void {
-    for (const waiting of this.#drop(which)) waiting.failed(reason);
+  #callOff(which: (waiting: Waiting<K>) => boolean, reason: Error): void {
+    for (const waiting of this.#drop(which)) waiting.reject(reason);
     for (const [k, { working }] of this.#places.entries()) {
       if (!working || !which(working)) continue;
       working.calledOff = true;
       Atomics.store(this.#signals, calledOff(k), 1);
-      working.failed(reason);
+      working.reject(reason);
     }
   }
 
   /** Takes jobs that are not begun out of the queue. */
-  #drop(which: (waiting: Waiting<Job, Result>) => boolean): Waiting<Job, Result>[] {
+  #drop(which: (waiting: Waiting<K>) => boolean): Waiting<K>[] {
     const dropped = this.#queue.filter(which);
     const kept = this.#queue.filter((waiting) => !which(waiting));
     this.#queue.splice(0, this.#queue.length, ...kept);
@@ -164,22 +179,22 @@ export class WorkPool<Setup, Job, Result> {
       place.working = next;
       Atomics.store(this.#signals, doneOf(k), 0);
       Atomics.store(this.#signals, calledOff(k), 0);
-      const message: ToWorker<Setup, Job> = { kind: 'job', id: next.id, job: next.job };
+      const message: ToWorker<Setup, K> = { kind: 'job', id: next.id, job: next.job };
       this.#linkOf(k).post(message);
     }
   }
 
   #linkOf(k: number): Link {
-    const place = this.#places[k] as Place<Job, Result>;
+    const place = this.#places[k] as Place<K>;
     if (!place.link) {
       const link = this.#spawn(
-        (message) => this.#hear(place, message as FromWorker<Result>),
+        (message) => this.#hear(place, message as FromWorker),
         (reason) => {
           if (place.link === link) this.#bury(place, reason);
         },
       );
       place.link = link;
-      const message: ToWorker<Setup, Job> = {
+      const message: ToWorker<Setup, K> = {
         kind: 'setup',
         setup: this.#setup,
         signals: this.#signals,
@@ -190,24 +205,27 @@ export class WorkPool<Setup, Job, Result> {
     return place.link;
   }
 
-  #hear(place: Place<Job, Result>, message: FromWorker<Result>): void {
+  #hear(place: Place<K>, message: FromWorker): void {
     const { working } = place;
     if (!working || working.id !== message.id) return;
     place.working = undefined;
-    if (message.kind === 'done') working.done(message.result);
-    else working.failed(received(message.error));
+    working.settle(
+      message.kind === 'done'
+        ? { kind: 'done', out: message.out }
+        : { kind: 'failed', error: received(message.error) },
+    );
     this.#dispatch();
   }
 
   /** A worker died: its job goes to a new one, or is given up after dying twice. */
-  #bury(place: Place<Job, Result>, reason: string): void {
+  #bury(place: Place<K>, reason: string): void {
     const { working, link } = place;
     place.link = undefined;
     place.working = undefined;
     link?.end();
     if (working && !working.calledOff) {
       if (++working.deaths < MOST_DEATHS) this.#queue.unshift(working);
-      else working.failed(new Error(reason));
+      else working.settle({ kind: 'failed', error: new Error(reason) });
     }
     this.#dispatch();
   }

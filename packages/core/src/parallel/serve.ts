@@ -5,40 +5,48 @@ import {
   calledOff,
   doneOf,
   type FromWorker,
+  type Job,
+  type Kinds,
   type SentError,
   type Signals,
   type ToWorker,
 } from './messages.ts';
 
-/** Does one job; `goOn` takes progress and answers whether the job is still wanted. */
-export type Work<Job, Result> = (job: Job, goOn: Continue) => Result | Promise<Result>;
+/** One function a kind of work; `goOn` takes progress from 0 to 1 and answers whether the answer is still wanted. */
+export type Handlers<K extends Kinds<K>> = {
+  readonly [N in keyof K]: (asked: K[N]['in'], goOn: Continue) => K[N]['out'] | Promise<K[N]['out']>;
+};
 
 /**
  * Answers a pool's messages: the returned function is to be called with each.
- * @param prepare makes the worker's function from what all jobs share
+ * @param prepare makes the worker's functions from what all jobs share
  */
-export function serve<Setup, Job, Result>(
-  prepare: (setup: Setup) => Work<Job, Result>,
-  post: (message: FromWorker<Result>) => void,
-): (message: ToWorker<Setup, Job>) => Promise<void> {
-  let work: Work<Job, Result> | undefined;
+export function serve<Setup, K extends Kinds<K>>(
+  prepare: (setup: Setup) => Handlers<K>,
+  post: (message: FromWorker) => void,
+): (message: ToWorker<Setup, K>) => Promise<void> {
+  let handlers: Handlers<K> | undefined;
   let signals: Signals = new Int32Array(2);
   let worker = 0;
+  const answer = <N extends keyof K>({ kind, asked }: { kind: N; asked: K[N]['in'] }, goOn: Continue) => {
+    if (!handlers) throw new Error('a job came before the setup');
+    return handlers[kind](asked, goOn);
+  };
   return async (message) => {
     if (message.kind === 'setup') {
-      work = prepare(message.setup);
+      handlers = prepare(message.setup);
       signals = message.signals;
       worker = message.worker;
       return;
     }
-    const { id, job } = message;
+    const { id } = message;
+    const job: Job<K> = message.job;
     const goOn: Continue = (done) => {
       Atomics.store(signals, doneOf(worker), Math.round(done * 1000));
       return Atomics.load(signals, calledOff(worker)) === 0;
     };
     try {
-      if (!work) throw new Error('a job came before the setup');
-      post({ kind: 'done', id, result: await work(job, goOn) });
+      post({ kind: 'done', id, out: await answer(job, goOn) });
     } catch (error) {
       post({ kind: 'failed', id, error: sent(error) });
     }

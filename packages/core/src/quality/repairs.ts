@@ -2,6 +2,7 @@
 // and can be taken off again; the bars themselves are never touched.
 
 import { type Bars, faultsInBars, isSaneFactor } from '../bars/bars.ts';
+import { barsWithout } from '../bars/columns.ts';
 import { countUntil } from '../days/calendar.ts';
 import type { Day } from '../days/day.ts';
 import type { Finding, FindingKind } from './findings.ts';
@@ -52,10 +53,10 @@ export function repairedBars(bars: Bars, repairs: readonly Repair[]): Bars {
   // What prices are multiplied by from this bar backwards, and what volumes are divided by: splits alone.
   const price = new Float64Array(size).fill(1);
   const shares = new Float64Array(size).fill(1);
-  const dropped = new Uint8Array(size);
+  const dropped = new Set<number>();
   for (const repair of fit) {
     const place = placeOf(bars.day, repair.day);
-    if (repair.kind === 'drop') dropped[place] = 1;
+    if (repair.kind === 'drop') dropped.add(place);
     else if (place > 0 && repair.kind === 'split') {
       price[place - 1]! *= repair.ratio;
       shares[place - 1]! *= repair.ratio;
@@ -67,19 +68,19 @@ export function repairedBars(bars: Bars, repairs: readonly Repair[]): Bars {
     price[i]! *= price[i + 1]!;
     shares[i]! *= shares[i + 1]!;
   }
-  const kept = bars.day.map((_day, i) => (dropped[i] ? -1 : i)).filter((i) => i >= 0);
-  const scaled = (column: Float64Array, scale: Float64Array, up: boolean): Float64Array =>
-    Float64Array.from(kept, (i) => (up ? column[i]! * scale[i]! : column[i]! / scale[i]!));
-  const factor = bars.factor ?? new Float64Array(size).fill(1);
-  const repaired = {
-    day: Int32Array.from(kept, (i) => bars.day[i]!),
-    open: scaled(bars.open, price, true),
-    high: scaled(bars.high, price, true),
-    low: scaled(bars.low, price, true),
-    close: scaled(bars.close, price, true),
-    volume: scaled(bars.volume, shares, false),
-    factor: scaled(factor, price, true),
-  };
+  const times = (column: Float64Array): Float64Array => column.map((value, i) => value * price[i]!);
+  const repaired = barsWithout(
+    {
+      day: bars.day,
+      open: times(bars.open),
+      high: times(bars.high),
+      low: times(bars.low),
+      close: times(bars.close),
+      volume: bars.volume.map((value, i) => value / shares[i]!),
+      factor: bars.factor ? times(bars.factor) : price,
+    },
+    dropped,
+  );
   return faultsInBars(repaired).length > 0 ? bars : repaired;
 }
 

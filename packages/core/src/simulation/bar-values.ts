@@ -2,10 +2,14 @@
 
 import type { Operand } from '../evaluation/columns.ts';
 import type { Evaluator } from '../evaluation/evaluate.ts';
-import { compilePositionRule, type PositionRule, readsPosition } from '../evaluation/positions.ts';
+import {
+  compilePositionRule,
+  type HeldPosition,
+  type PositionRule,
+  readsPosition,
+} from '../evaluation/positions.ts';
 import { UNDEFINED } from '../evaluation/truth.ts';
 import type { Node } from '../language/tree.ts';
-import type { Position } from './position.ts';
 
 /** A value at an instrument's bar; NaN where undefined. */
 export class BarValues {
@@ -28,6 +32,12 @@ export class BarValues {
   }
 }
 
+/** A position at its latest bar. */
+interface HeldNow extends HeldPosition {
+  readonly instrument: number;
+  readonly bar: number;
+}
+
 /** An exit rule's truth at a position's bar. */
 export class ExitRule {
   readonly #evaluator: Evaluator;
@@ -42,7 +52,7 @@ export class ExitRule {
     this.#readsPosition = readsPosition(node);
   }
 
-  at(position: Position): number {
+  at(position: HeldNow): number {
     const { instrument, bar } = position;
     if (this.#readsPosition) {
       this.#compiled[instrument] ??= compilePositionRule(this.#node, this.#evaluator, instrument);

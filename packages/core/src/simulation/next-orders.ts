@@ -18,7 +18,7 @@ export function nextOrders(
       (p): NextOrder => ({
         part,
         side: p.side.name,
-        action: 'leave',
+        action: 'exit',
         symbol: account.symbols[p.instrument]!,
         shares: p.shares,
         close: account.bars[p.instrument]!.close[p.bar]!,

@@ -116,7 +116,7 @@ function strategyPlan(
     slots: slotsToDivideBy(strategy),
     slotLeverage: account.leverage,
     enter: timing.enter,
-    exit: timing.leave,
+    exit: timing.exit,
   };
 }
 

@@ -82,7 +82,7 @@ export function readTexts(strategy: Strategy, market: Market): Reading {
       });
     }
     const exit =
-      side.rotate || isBlankRule(side.leave) ? undefined : read(`${name}.leave`, side.leave, 'rule', true);
+      side.rotate || isBlankRule(side.exit) ? undefined : read(`${name}.exit`, side.exit, 'rule', true);
     problems.push(...problemsOfStops(name, side));
     return {
       name,
@@ -115,17 +115,17 @@ export function namedBy({ strategy, named }: Reading): Set<string> {
 export function rulesOf({ sides }: Reading): RuleReading[] {
   return sides.flatMap(({ name, enter, exit }) => [
     ...(enter ? [{ path: `${name}.enter`, tree: enter }] : []),
-    ...(exit ? [{ path: `${name}.leave`, tree: exit }] : []),
+    ...(exit ? [{ path: `${name}.exit`, tree: exit }] : []),
   ]);
 }
 
-function problemsOfStops(name: SideName, { rotate, leave, stops }: Side): Problem[] {
+function problemsOfStops(name: SideName, { rotate, exit, stops }: Side): Problem[] {
   const problems: Problem[] = [];
   const { initial, trail, target, bars } = stops;
-  if (!rotate && isBlankRule(leave) && !initial && !trail && !target && bars === undefined) {
+  if (!rotate && isBlankRule(exit) && !initial && !trail && !target && bars === undefined) {
     problems.push({
-      path: `${name}.leave`,
-      message: 'Nothing ends a trade: give a leave rule, a stop, a target or a time limit.',
+      path: `${name}.exit`,
+      message: 'Nothing ends a trade: give an exit rule, a stop, a target or a time limit.',
     });
   }
   if (target && 'r' in target && !initial) {

@@ -99,7 +99,7 @@ export interface NextOrder {
   /** the place of its strategy among the run's */
   readonly part: number;
   readonly side: 'long' | 'short';
-  readonly action: 'enter' | 'leave';
+  readonly action: 'enter' | 'exit';
   readonly symbol: string;
   /** for an entry, the size at the last close */
   readonly shares: number;
@@ -107,7 +107,7 @@ export interface NextOrder {
   /** where an entry's stop and target would stand if it were filled at the close; NaN without one */
   readonly stop: number;
   readonly target: number;
-  /** why a position is to be left */
+  /** why a position is to be exited */
   readonly reason: ExitReason | undefined;
 }
 

@@ -26,7 +26,7 @@ interface Stops {
   readonly trail?: Stop;
   readonly target?: Target;
   readonly trigger: 'touch' | 'close';
-  /** leave when this many bars are held */
+  /** exit when this many bars are held */
   readonly bars?: number;
 }
 
@@ -44,7 +44,7 @@ export interface Rotation {
 
 export interface Side {
   readonly enter: string;
-  readonly leave: string;
+  readonly exit: string;
   readonly rank?: Rank;
   readonly rotate?: Rotation;
   readonly stops: Stops;
@@ -111,7 +111,7 @@ export interface Strategy {
   readonly short?: Side;
   readonly size: Size;
   readonly limits: Limits;
-  readonly timing: { readonly enter: Timing; readonly leave: Timing };
+  readonly timing: { readonly enter: Timing; readonly exit: Timing };
   readonly account: { readonly capital: number; readonly leverage: number };
   readonly costs: Costs;
   readonly seed: number;

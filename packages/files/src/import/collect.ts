@@ -2,11 +2,14 @@
 
 import {
   at,
+  BAR_VALUES,
   type Bars,
+  type BarValue,
   barsWithout,
   type Day,
   faultInBar,
   faultsInBars,
+  GrowingRows,
   isoFromDay,
   isSaneFactor,
 } from '@plateau/core';
@@ -45,49 +48,34 @@ export interface Collected {
 /** Notes kept of one import; a file of a million bad rows needs no million of them. */
 const MOST_NOTES = 5000;
 
-const FIELDS = ['open', 'high', 'low', 'close', 'volume', 'factor', 'split', 'dividend'] as const;
+const FIELDS = [...BAR_VALUES, 'factor', 'split', 'dividend'] as const;
 type Field = (typeof FIELDS)[number];
+type Values = Readonly<Record<Field, number>>;
 
 /** Room that an instrument begins with: a table may hold thousands of instruments with a row or two each. */
 const FIRST_ROOM = 8;
 
-/** One instrument's rows as they come. */
-class Rows {
-  day = new Int32Array(FIRST_ROOM);
-  line = new Int32Array(FIRST_ROOM);
-  /** the number of the file that each came from */
-  file = new Int32Array(FIRST_ROOM);
-  readonly columns = Object.fromEntries(
-    FIELDS.map((field) => [field, new Float64Array(FIRST_ROOM)]),
-  ) as Record<Field, Float64Array>;
-  count = 0;
+const NO_NUMBERS = new Float64Array(0);
 
-  add(day: Day, file: number, line: number, values: Record<Field, number>): void {
-    if (this.count === this.day.length) this.#grow();
-    this.day[this.count] = day;
-    this.line[this.count] = line;
-    this.file[this.count] = file;
-    for (const field of FIELDS) this.columns[field][this.count] = values[field];
-    this.count++;
-  }
-
-  #grow(): void {
-    const size = this.day.length * 2;
-    const longerOf = (column: Int32Array<ArrayBuffer>): Int32Array<ArrayBuffer> => {
-      const longer = new Int32Array(size);
-      longer.set(column);
-      return longer;
-    };
-    this.day = longerOf(this.day);
-    this.line = longerOf(this.line);
-    this.file = longerOf(this.file);
-    for (const field of FIELDS) {
-      const longer = new Float64Array(size);
-      longer.set(this.columns[field]);
-      this.columns[field] = longer;
-    }
-  }
-}
+/** One instrument's rows as they come; `file` is the number of the file that each came from. */
+const newRows = () =>
+  new GrowingRows(
+    {
+      day: new Int32Array(0),
+      line: new Int32Array(0),
+      file: new Int32Array(0),
+      open: NO_NUMBERS,
+      high: NO_NUMBERS,
+      low: NO_NUMBERS,
+      close: NO_NUMBERS,
+      volume: NO_NUMBERS,
+      factor: NO_NUMBERS,
+      split: NO_NUMBERS,
+      dividend: NO_NUMBERS,
+    },
+    FIRST_ROOM,
+  );
+type Rows = ReturnType<typeof newRows>;
 
 /** Takes the rows of a batch of files; {@link finish} gives the bars. */
 export class Collector {
@@ -105,7 +93,7 @@ export class Collector {
   }
 
   /** A bar of the file that was begun last. @throws with a sentence when there are more instruments than any market has */
-  take(symbol: string, day: Day, line: number, values: Record<Field, number>): void {
+  take(symbol: string, day: Day, line: number, values: Values): void {
     let rows = this.#instruments.get(symbol);
     if (!rows) {
       if (this.#instruments.size === LIMITS.symbols) {
@@ -113,10 +101,15 @@ export class Collector {
           `${this.#files.at(-1)}, line ${line}: over ${told(LIMITS.symbols)} instruments in one import. Is the symbol’s column right?`,
         );
       }
-      rows = new Rows();
+      rows = newRows();
       this.#instruments.set(symbol, rows);
     }
-    rows.add(day, this.#files.length - 1, line, values);
+    const row = rows.add();
+    const { columns } = rows;
+    columns.day[row] = day;
+    columns.line[row] = line;
+    columns.file[row] = this.#files.length - 1;
+    for (const field of FIELDS) columns[field][row] = values[field];
   }
 
   event(event: ShareEvent): void {
@@ -148,20 +141,21 @@ export class Collector {
     const rows = this.#instruments.get(symbol);
     if (!rows) return false;
     let best = -1;
-    for (let k = 0; k < rows.count; k++) {
-      const its = at(rows.day, k);
-      if (its >= day && (best < 0 || its <= at(rows.day, best))) best = k;
+    const { columns } = rows;
+    for (let k = 0; k < rows.length; k++) {
+      const its = at(columns.day, k);
+      if (its >= day && (best < 0 || its <= at(columns.day, best))) best = k;
     }
     if (best >= 0) {
-      rows.columns.split[best] = (rows.columns.split[best] ?? 1) * split;
-      rows.columns.dividend[best] = at(rows.columns.dividend, best) + dividend;
+      columns.split[best] = at(columns.split, best) * split;
+      columns.dividend[best] = at(columns.dividend, best) + dividend;
     }
     return true;
   }
 
   #barsOf(symbol: string, rows: Rows): Bars {
-    const order = Array.from({ length: rows.count }, (_x, k) => k);
-    const days = rows.day;
+    const order = Array.from({ length: rows.length }, (_x, k) => k);
+    const days = rows.columns.day;
     const day = (k: number): number => at(days, k);
     const sorted = order.every((k) => k === 0 || day(k) > day(k - 1));
     if (!sorted) {
@@ -180,7 +174,7 @@ export class Collector {
 
   /** Splits multiply later prices' scale onto earlier ones; a factor or adjusted close has been read with its row. */
   #adjusted(symbol: string, rows: Rows, order: readonly number[]): Bars {
-    const { day, columns } = rows;
+    const { columns } = rows;
     const n = order.length;
     const cell = (field: Field, k: number): number => columns[field][at(order, k)] ?? Number.NaN;
     const scale = new Float64Array(n);
@@ -217,7 +211,7 @@ export class Collector {
     const price = (k: number): number => scale[k] ?? 1;
     const factor = Float64Array.from({ length: n }, (_x, k) => cell('factor', k) * price(k));
     const bars: Bars = {
-      day: Int32Array.from({ length: n }, (_x, k) => at(day, at(order, k))),
+      day: Int32Array.from({ length: n }, (_x, k) => at(columns.day, at(order, k))),
       open: column('open', price),
       high: column('high', price),
       low: column('low', price),
@@ -240,8 +234,8 @@ export class Collector {
 
   /** Refuses what stands in one of an instrument's rows. */
   #refuse(rows: Rows, row: number | undefined, symbol: string, message: string): void {
-    const file = this.#files[rows.file[row ?? -1] ?? -1] ?? '';
-    const line = rows.line[row ?? -1];
+    const file = this.#files[rows.columns.file[row ?? -1] ?? -1] ?? '';
+    const line = row === undefined ? undefined : rows.columns.line[row];
     this.note({ file, ...(line !== undefined && { line }), symbol, kind: 'refused', message });
   }
 }
@@ -338,7 +332,7 @@ class FileCollector {
     line: number,
     day: Day,
     symbol: string,
-    bar: Record<'open' | 'high' | 'low' | 'close' | 'volume', number>,
+    bar: Readonly<Record<BarValue, number>>,
     scale = 1,
     factor = 1,
     events = { split: 1, dividend: 0 },

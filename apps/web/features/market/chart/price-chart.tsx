@@ -15,12 +15,12 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import type { StoredListing } from '@/store/database.ts';
+import type { StoredListing } from '@/model/rows.ts';
+import { drawBar, valuesOf } from '@/parts/chart/marks.tsx';
+import { periodTicks, type Row, rowsInView } from '@/parts/chart/rows.ts';
 import { IconButton } from '@/ui/button';
 import { ChartOut } from '@/ui/chart-out.tsx';
 import { Readout } from '@/ui/readout.tsx';
-import { drawBar, valuesOf } from './marks.tsx';
-import { periodTicks, type Row, rowsInView } from './rows.ts';
 import { useColumns } from './use-columns.ts';
 import { useView } from './use-view.ts';
 

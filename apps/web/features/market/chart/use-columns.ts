@@ -2,9 +2,9 @@
 
 import { type Bars, type BarUnit, columnOf } from '@plateau/core';
 import { useMemo } from 'react';
-import type { StoredListing } from '@/store/database.ts';
+import type { StoredListing } from '@/model/rows.ts';
+import type { Columns } from '@/parts/chart/rows.ts';
 import { useBars, useNamedBars } from '../market-data.ts';
-import type { Columns } from './rows.ts';
 
 const MOST_DRAWN = 5;
 

@@ -2,8 +2,8 @@
 
 import { DATE_ORDERS, faultInLayout, type Layout, ROLES, type Role } from '@plateau/files';
 import { clsx } from 'clsx';
+import type { Inspected } from '@/model/market/import.ts';
 import { count } from '@/ui/format.ts';
-import type { Inspected } from '@/workers/import.worker.ts';
 
 const SHAPES: readonly (readonly [Layout['shape'], string])[] = [
   ['single', 'one instrument a file'],

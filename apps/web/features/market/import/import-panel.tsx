@@ -5,16 +5,15 @@ import { clsx } from 'clsx';
 import { Download } from 'lucide-react';
 import { useCallback, useEffect, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
-import { tellTabs } from '@/store/tabs.ts';
+import type { Duplicates, ImportProgress, ImportReport, Inspected } from '@/model/market/import.ts';
+import { noteImport } from '@/store/market/undo-import.ts';
+import { tellMarketChanged } from '@/store/tabs.ts';
 import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
 import { saveFile } from '@/ui/save-file.ts';
-import { forgetMarket } from '@/workers/engine-pool.ts';
-import type { Duplicates, ImportProgress, ImportReport, Inspected } from '@/workers/import.worker.ts';
+import { endImport, withImporter } from '@/workers/import-client.ts';
 import { FileLayout } from './file-layout.tsx';
-import { endImport, withImporter } from './import-client.ts';
 import { reportCsv } from './report-csv.ts';
-import { noteImport } from './undo-import.ts';
 
 type State =
   | { readonly step: 'choose' }
@@ -78,8 +77,7 @@ export function ImportPanel() {
       (api, heard) => api.run(layouts, duplicates, heard),
       (progress) => setState({ step: 'reading', started, progress }),
     ).then((report) => {
-      forgetMarket();
-      tellTabs({ kind: 'market' });
+      tellMarketChanged();
       void noteImport(report.change);
       // Now there is something here that no feed can bring back.
       void navigator.storage?.persist?.();

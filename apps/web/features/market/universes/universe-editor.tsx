@@ -5,14 +5,14 @@ import { universeCsv } from '@plateau/files';
 import { Download, Trash2, X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Area, AreaChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
-import type { StoredListing, StoredUniverse } from '@/store/database.ts';
+import { isDated, membersFrom } from '@/model/market/members.ts';
+import type { StoredListing, StoredUniverse } from '@/model/rows.ts';
+import { changeMembers, dayOrNone, removeUniverse, renameUniverse } from '@/store/market/actions.ts';
 import { Button, IconButton } from '@/ui/button';
 import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
 import { count } from '@/ui/format.ts';
 import { saveFile } from '@/ui/save-file.ts';
 import { TextInput } from '@/ui/text-input.tsx';
-import { changeMembers, dayOrNone, removeUniverse, renameUniverse } from '../actions.ts';
-import { isDated, membersFrom } from './members.ts';
 
 interface Spell extends Membership {
   readonly place: number;

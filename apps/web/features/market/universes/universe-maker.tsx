@@ -3,11 +3,11 @@
 import { type Combination, combine, type Membership, type Universe } from '@plateau/core';
 import { readUniverseCsv } from '@plateau/files';
 import { type ReactNode, useState } from 'react';
-import type { StoredListing, StoredUniverse } from '@/store/database.ts';
+import { filtered, membersFrom, NO_FILTER } from '@/model/market/members.ts';
+import type { InstrumentQuality } from '@/model/market/quality.ts';
+import type { StoredListing, StoredUniverse } from '@/model/rows.ts';
 import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
-import type { InstrumentQuality } from '@/workers/quality.worker.ts';
-import { filtered, membersFrom, NO_FILTER } from './members.ts';
 
 const WAYS = [
   ['filter', 'By what they are'],

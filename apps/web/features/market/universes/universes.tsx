@@ -4,15 +4,16 @@ import type { Universe } from '@plateau/core';
 import { clsx } from 'clsx';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { Plus, TriangleAlert } from 'lucide-react';
-import { useEffect, useState } from 'react';
-import type { StoredListing } from '@/store/database.ts';
+import { useState } from 'react';
+import { isDated } from '@/model/market/members.ts';
+import type { InstrumentQuality } from '@/model/market/quality.ts';
+import type { StoredListing } from '@/model/rows.ts';
+import { addUniverse } from '@/store/market/actions.ts';
 import { readAll } from '@/store/read.ts';
 import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
-import type { InstrumentQuality } from '@/workers/quality.worker.ts';
+import { useAnswer } from '@/ui/use-answer.ts';
 import { marketSessions } from '@/workers/quality-client.ts';
-import { addUniverse } from '../actions.ts';
-import { isDated } from './members.ts';
 import { UniverseEditor } from './universe-editor.tsx';
 import { UniverseMaker } from './universe-maker.tsx';
 
@@ -31,10 +32,7 @@ export function Universes({ listings, listed, quality }: UniversesProps) {
   );
   const [picked, setPicked] = useState<string>();
   const [making, setMaking] = useState(false);
-  const [sessions, setSessions] = useState<Int32Array>();
-  useEffect(() => {
-    void marketSessions().then(setSessions);
-  }, []);
+  const { value: sessions } = useAnswer(marketSessions, []);
   if (!universes) return null;
   const chosen = universes.find(({ id }) => id === picked) ?? universes[0];
 

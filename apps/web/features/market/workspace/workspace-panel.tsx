@@ -2,11 +2,11 @@
 
 import { Download, FolderInput } from 'lucide-react';
 import { useRef, useState } from 'react';
-import { database } from '@/store/database.ts';
+import type { WorkspaceProgress, WorkspaceSummary } from '@/model/workspace.ts';
+import { deleteStore } from '@/store/opening.ts';
 import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
 import { saveBlob } from '@/ui/save-file.ts';
-import type { WorkspaceProgress, WorkspaceSummary } from '@/workers/workspace.worker.ts';
 import { packWorkspace, restoreWorkspace, summarizeWorkspace } from '@/workers/workspace-client.ts';
 import { StorageUse } from './storage-use.tsx';
 
@@ -46,7 +46,7 @@ export function WorkspacePanel() {
       .then(() => window.location.assign('/market?panel=workspace'), fail);
   };
   const empty = async (): Promise<void> => {
-    await database.delete();
+    await deleteStore();
     window.location.assign('/market');
   };
 

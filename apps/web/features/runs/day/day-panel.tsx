@@ -2,11 +2,12 @@
 
 import { type DayBook, dayFromIso, isoFromDay } from '@plateau/core';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { type ReactNode, useEffect, useState } from 'react';
-import type { StoredRun } from '@/store/database.ts';
+import type { ReactNode } from 'react';
+import type { StoredRun } from '@/model/rows.ts';
 import { IconButton } from '@/ui/button';
 import { count, money, percent, price, written } from '@/ui/format.ts';
-import { askInWorker } from '@/workers/run-client.ts';
+import { useAnswer } from '@/ui/use-answer.ts';
+import { askDay } from '@/workers/run-client.ts';
 import { Candidates } from '../candidates.tsx';
 import { Panel } from '../panel.tsx';
 import { PlainTable } from '../report/plain-table.tsx';
@@ -22,18 +23,8 @@ interface DayPanelProps {
 
 /** What happened on one day of the run: fills, positions with weights, cash, candidates with what became of them. */
 export function DayPanel({ kept, day, onDay, onTrade, onBack }: DayPanelProps) {
-  const [book, setBook] = useState<DayBook>();
-  const [fault, setFault] = useState<string>();
-  useEffect(() => {
-    let late = false;
-    askInWorker(kept.universe, kept.request, { ask: 'day', day }).then(
-      (answer) => !late && setBook(answer),
-      (error: Error) => !late && setFault(error.message),
-    );
-    return () => {
-      late = true;
-    };
-  }, [kept, day]);
+  const { universe, request } = kept;
+  const { value: book, fault } = useAnswer(() => askDay({ universe, request }, day), [kept, day]);
   const go = (to: number | undefined): void => {
     if (to !== undefined) onDay(to);
   };
@@ -91,7 +82,7 @@ export function DayPanel({ kept, day, onDay, onTrade, onBack }: DayPanelProps) {
 }
 
 function Book({ book, onTrade }: { book: DayBook; onTrade: DayPanelProps['onTrade'] }) {
-  const { fills, positions, leaving, candidates } = book;
+  const { fills, positions, exiting, candidates } = book;
   return (
     <div className="grid gap-4">
       <p>
@@ -142,11 +133,11 @@ function Book({ book, onTrade }: { book: DayBook; onTrade: DayPanelProps['onTrad
           ])}
         />
       </Part>
-      <Part title="Decided at the close: to leave" empty="Nothing was to be left." of={leaving}>
+      <Part title="Decided at the close: exits" empty="No exit was decided." of={exiting}>
         <PlainTable
-          label="Leaving"
+          label="Exits decided"
           head={['Symbol', 'Reason']}
-          rows={leaving.map(({ symbol, reason }) => [symbol, reason])}
+          rows={exiting.map(({ symbol, reason }) => [symbol, reason])}
         />
       </Part>
       <Part

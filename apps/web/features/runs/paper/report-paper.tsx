@@ -1,11 +1,11 @@
 'use client';
 
-import { at, isoFromDay, type Luck, type Report } from '@plateau/core';
+import { at, isoFromDay, type Luck, type Report, type ShownRun } from '@plateau/core';
 import type { ReactNode } from 'react';
-import { Cautions } from '@/features/strategies/result/cautions.tsx';
-import type { StoredRun } from '@/store/database.ts';
+import type { StoredRun } from '@/model/rows.ts';
+import { settingRows } from '@/model/runs/settings-rows.ts';
+import { Cautions } from '@/parts/cautions/cautions.tsx';
 import { moment } from '@/ui/format.ts';
-import type { ShownRun } from '@/workers/engine.worker.ts';
 import { Baseline, type RandomEntries } from '../report/baseline.tsx';
 import { CalendarPaper } from '../report/calendar-section.tsx';
 import { CurvesSection } from '../report/curves-section.tsx';
@@ -17,7 +17,6 @@ import { RegressionSection } from '../report/regression-section.tsx';
 import { RollingSection } from '../report/rolling-section.tsx';
 import { TradeStudiesSection } from '../report/trade-studies-section.tsx';
 import { type HarderRuns, Worth } from '../report/worth.tsx';
-import { settingRows } from '../settings-rows.ts';
 
 export interface PaperProps {
   readonly kept: StoredRun;

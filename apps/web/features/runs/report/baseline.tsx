@@ -1,12 +1,11 @@
 'use client';
 
-import { type BaselineFigures, figureEntry, placeAmong, quantile } from '@plateau/core';
+import { type BaselineFigures, figureEntry, placeAmong, quantile, type ShownRun } from '@plateau/core';
 import { useEffect, useRef, useState } from 'react';
-import type { StoredRun } from '@/store/database.ts';
+import type { StoredRun } from '@/model/rows.ts';
 import { Button } from '@/ui/button';
 import { count, percent, written } from '@/ui/format.ts';
 import { baselineInWorker } from '@/workers/apart-client.ts';
-import type { ShownRun } from '@/workers/engine.worker.ts';
 import { PlainTable } from './plain-table.tsx';
 
 const SEEDS = Array.from({ length: 40 }, (_x, k) => 1001 + k);
@@ -30,8 +29,7 @@ export function useRandomEntries({ universe, request }: StoredRun): RandomEntrie
     stop.current = control;
     setRows([]);
     baselineInWorker(
-      universe,
-      request,
+      { universe, request },
       SEEDS,
       (figures) => figures && setRows((before) => [...(before ?? []), figures]),
       control.signal,

@@ -5,7 +5,7 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import Joi from 'joi';
 import { Plus, X } from 'lucide-react';
 import { type FormEvent, useState } from 'react';
-import { database } from '@/store/database.ts';
+import { useSymbols } from '@/store/market/listings.ts';
 import { changeSetting, readSetting } from '@/store/setting.ts';
 import { Button, IconButton } from '@/ui/button';
 import { ratio } from '@/ui/format.ts';
@@ -50,7 +50,7 @@ interface BesideChoiceProps {
 /** Which other curves stand beside the strategy's. */
 export function BesideChoice({ chosen, onChange }: BesideChoiceProps) {
   const [fault, setFault] = useState<string>();
-  const symbols = useLiveQuery(() => database.listings.toCollection().primaryKeys(), []) ?? [];
+  const symbols = useSymbols();
   const full = chosen.length >= MOST;
   const add = (event: FormEvent<HTMLFormElement>): void => {
     event.preventDefault();

@@ -1,6 +1,6 @@
 'use client';
 
-import { at, type BesideFigures, isoFromDay } from '@plateau/core';
+import { at, type BesideFigures, isoFromDay, type ShownRun } from '@plateau/core';
 import Joi from 'joi';
 import { ZoomIn, ZoomOut } from 'lucide-react';
 import { memo, type ReactElement, useMemo, useRef } from 'react';
@@ -13,7 +13,6 @@ import { Readout } from '@/ui/readout.tsx';
 import { CURSOR, dayAxis, dayTicks, plainAxis, StrokeKey, selectedDays } from '@/ui/time-axis.tsx';
 import { Toggle } from '@/ui/toggle.tsx';
 import { type DaySpan, useZoom } from '@/ui/use-zoom.ts';
-import type { ShownRun } from '@/workers/engine.worker.ts';
 import { besideName } from './beside.tsx';
 import { type CurveRow, type CurveUnit, curveRows } from './curve-rows.ts';
 

@@ -1,13 +1,12 @@
 'use client';
 
-import { isoFromDay } from '@plateau/core';
+import { isoFromDay, type ShownRun } from '@plateau/core';
 import { ordersTable, tableCsv } from '@plateau/files';
 import { Copy, Download } from 'lucide-react';
 import { toast } from 'sonner';
 import { Button } from '@/ui/button';
 import { count, price, written } from '@/ui/format.ts';
 import { saveFile } from '@/ui/save-file.ts';
-import type { ShownRun } from '@/workers/engine.worker.ts';
 import { PlainTable } from './plain-table.tsx';
 
 interface NextOrdersProps {

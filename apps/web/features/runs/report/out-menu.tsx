@@ -4,17 +4,17 @@ import { type RunFormat, summaryJson } from '@plateau/files';
 import { Download } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
+import { runFileOf } from '@/store/runs/run-files.ts';
 import { Button } from '@/ui/button';
 import { Menu } from '@/ui/menu.tsx';
-import { saveFile } from '@/ui/save-file.ts';
+import { saveFile, WORKBOOK } from '@/ui/save-file.ts';
 import { tablesInWorker } from '@/workers/apart-client.ts';
 import { paperHtml } from '../paper/paper-html.tsx';
 import type { PaperProps } from '../paper/report-paper.tsx';
-import { runFileOf } from '../run-files.ts';
 
 const TYPES: Readonly<Record<RunFormat, readonly [name: string, extension: string, type: string]>> = {
   csv: ['Data as CSV', 'csv.zip', 'application/zip'],
-  xlsx: ['Data as XLSX', 'xlsx', 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'],
+  xlsx: ['Data as XLSX', 'xlsx', WORKBOOK],
   parquet: ['Data as Parquet', 'parquet.zip', 'application/zip'],
 };
 
@@ -43,7 +43,7 @@ export function OutMenu(props: PaperProps) {
           saveFile(
             `${name} data.${extension}`,
             type,
-            await tablesInWorker(kept.universe, kept.request, format),
+            await tablesInWorker({ universe: kept.universe, request: kept.request }, format),
           ),
       ] as const;
     }),

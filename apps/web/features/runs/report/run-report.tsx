@@ -2,10 +2,10 @@
 
 import { at, isoFromDay, type Trade } from '@plateau/core';
 import { useCallback, useMemo, useState } from 'react';
-import { Cautions } from '@/features/strategies/result/cautions.tsx';
-import { TradedFindings, useDoubtful } from '@/features/strategies/result/traded-findings.tsx';
-import { TradesTable } from '@/features/trades/trades-table.tsx';
-import type { StoredRun } from '@/store/database.ts';
+import type { StoredRun } from '@/model/rows.ts';
+import { Cautions } from '@/parts/cautions/cautions.tsx';
+import { TradedFindings, useDoubtful } from '@/parts/cautions/traded-findings.tsx';
+import { TradesTable } from '@/parts/trades/trades-table.tsx';
 import type { DaySpan } from '@/ui/use-zoom.ts';
 import { DayPanel } from '../day/day-panel.tsx';
 import { TradePanel } from '../trade/trade-panel.tsx';

@@ -11,7 +11,7 @@ import {
 } from '@plateau/core';
 import { memo, useState } from 'react';
 import { Bar, BarChart, CartesianGrid, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
-import { GROUPINGS, groupName } from '@/features/trades/grouping.ts';
+import { GROUPINGS, groupName } from '@/parts/trades/grouping.ts';
 import { count, money, percent, ratio } from '@/ui/format.ts';
 import { Select } from '@/ui/select.tsx';
 import { plainAxis } from '@/ui/time-axis.tsx';

@@ -1,13 +1,13 @@
 // A kept run, run again: first its report, then what takes as long again.
 
-import type { Beside, Luck } from '@plateau/core';
+import type { Beside, Luck, ReportOutcome, ShownRun } from '@plateau/core';
 import { summaryJson } from '@plateau/files';
 import { useEffect, useState } from 'react';
-import { database, type StoredRun } from '@/store/database.ts';
+import type { StoredRun } from '@/model/rows.ts';
+import { UNSIGNED, verdict } from '@/model/runs/verdict.ts';
+import { signRun } from '@/store/runs/saved-runs.ts';
 import type { DaySpan } from '@/ui/use-zoom.ts';
-import type { ReportOutcome, ShownRun } from '@/workers/engine.worker.ts';
 import { doubtInWorker, reportInWorker } from '@/workers/run-client.ts';
-import { UNSIGNED, verdict } from '../verdict.ts';
 
 type Done = Extract<ReportOutcome, { kind: 'done' }>;
 
@@ -53,13 +53,13 @@ export function useRepeatedRun(
     };
     const repeat = async (): Promise<void> => {
       const { universe, request, tried } = kept;
-      const outcome = await reportInWorker(universe, request, { tried, span, beside });
+      const outcome = await reportInWorker({ universe, request }, { tried, span, beside });
       if (late || outcome.kind === 'stopped') return;
       if (outcome.kind === 'problems') {
         return set({ fault: outcome.problems.map(({ message }) => message).join(' ') });
       }
       set({ shown: outcome, fault: undefined });
-      const told = await doubtInWorker(universe, request, span, control.signal);
+      const told = await doubtInWorker({ universe, request }, span, control.signal);
       if (late || !told) return;
       const again = { data: told.data, summary: summaryJson(outcome.run) };
       setState((before) => ({ ...before, luck: told.luck, again, whole: before.whole ?? outcome.run }));
@@ -75,7 +75,7 @@ export function useRepeatedRun(
   const { again, ...rest } = state;
   const said = again && verdict(kept, again);
   useEffect(() => {
-    if (again && said === UNSIGNED) void database.runs.update(kept.id, { data: again.data });
+    if (again && said === UNSIGNED) void signRun(kept.id, again.data);
   }, [again, said, kept.id]);
   return { ...rest, said };
 }

@@ -1,12 +1,13 @@
 'use client';
 
-import { dayFromIso, isoFromDay, type WhyDay, type WhySpan } from '@plateau/core';
-import { useLiveQuery } from 'dexie-react-hooks';
-import { type FormEvent, useEffect, useState } from 'react';
-import { database, type StoredRun } from '@/store/database.ts';
+import { dayFromIso, isoFromDay, type RunAsked, type WhyDay, type WhySpan } from '@plateau/core';
+import { type FormEvent, useState } from 'react';
+import type { StoredRun } from '@/model/rows.ts';
+import { useSymbols } from '@/store/market/listings.ts';
 import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
-import { askInWorker } from '@/workers/run-client.ts';
+import { useAnswer } from '@/ui/use-answer.ts';
+import { askWhy, askWhyBetween } from '@/workers/run-client.ts';
 import { Candidates, VERDICTS } from '../candidates.tsx';
 import { Conditions, ruleName } from '../conditions.tsx';
 import { WhySpanTable } from './why-span-table.tsx';
@@ -18,30 +19,28 @@ interface Asked {
   readonly to: number;
 }
 
+interface Answers {
+  readonly day?: WhyDay | undefined;
+  readonly span?: WhySpan | undefined;
+}
+
+async function answerTo(run: RunAsked, { symbol, from, to }: Asked): Promise<Answers> {
+  return from === to
+    ? { day: await askWhy(run, symbol, from) }
+    : { span: await askWhyBetween(run, symbol, from, to) };
+}
+
 /** Any instrument on any day, or over a span: each condition, membership, rank, and what kept it out. */
 export function WhySection({ kept, onDay }: { kept: StoredRun; onDay: (day: number) => void }) {
   const [asked, setAsked] = useState<Asked>();
-  const [answer, setAnswer] = useState<{ day?: WhyDay | undefined; span?: WhySpan | undefined }>();
-  const [fault, setFault] = useState<string>();
-  const symbols = useLiveQuery(() => database.listings.toCollection().primaryKeys(), []) ?? [];
-  useEffect(() => {
-    if (!asked) return;
-    let late = false;
-    const { symbol, from, to } = asked;
-    const fail = (error: Error): void => {
-      if (!late) setFault(error.message);
-    };
-    if (from === to) {
-      const question = { ask: 'why', symbol, day: from } as const;
-      askInWorker(kept.universe, kept.request, question).then((day) => !late && setAnswer({ day }), fail);
-    } else {
-      const question = { ask: 'whyBetween', symbol, from, to } as const;
-      askInWorker(kept.universe, kept.request, question).then((span) => !late && setAnswer({ span }), fail);
-    }
-    return () => {
-      late = true;
-    };
-  }, [kept, asked]);
+  const [wrong, setWrong] = useState<string>();
+  const symbols = useSymbols();
+  const { universe, request } = kept;
+  const { value: answer, fault: failed } = useAnswer(
+    asked && (() => answerTo({ universe, request }, asked)),
+    [kept, asked],
+  );
+  const fault = wrong ?? failed;
   const ask = (event: FormEvent<HTMLFormElement>): void => {
     event.preventDefault();
     const data = new FormData(event.currentTarget);
@@ -49,10 +48,10 @@ export function WhySection({ kept, onDay }: { kept: StoredRun; onDay: (day: numb
     const symbol = text('symbol').toUpperCase();
     const from = dayFromIso(text('day'));
     const to = text('to') === '' ? from : dayFromIso(text('to'));
-    if (!symbols.includes(symbol)) return setFault(`There is no instrument ${symbol || 'without a symbol'}.`);
-    if (from === undefined || to === undefined) return setFault('Write the day as YYYY-MM-DD.');
-    if (to < from) return setFault('The last day comes before the first.');
-    setFault(undefined);
+    if (!symbols.includes(symbol)) return setWrong(`There is no instrument ${symbol || 'without a symbol'}.`);
+    if (from === undefined || to === undefined) return setWrong('Write the day as YYYY-MM-DD.');
+    if (to < from) return setWrong('The last day comes before the first.');
+    setWrong(undefined);
     setAsked({ symbol, from, to });
   };
   const field = 'rounded-sm border border-hairline bg-raised px-1.5 py-0.5';

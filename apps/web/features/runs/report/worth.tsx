@@ -1,11 +1,10 @@
 'use client';
 
-import { type Figures, figureEntry, type HarderRun, harderRuns } from '@plateau/core';
+import { type Figures, figureEntry, type HarderRun, harderRuns, type ShownRun } from '@plateau/core';
 import { useEffect, useMemo, useState } from 'react';
-import type { StoredRun } from '@/store/database.ts';
+import type { StoredRun } from '@/model/rows.ts';
 import { ours } from '@/ui/figures.ts';
 import { harderRunsInWorker } from '@/workers/apart-client.ts';
-import type { ShownRun } from '@/workers/engine.worker.ts';
 import { PlainTable } from './plain-table.tsx';
 
 const FIGURES = (['cagr', 'sharpe', 'maxDrawdown', 'endEquity'] as const).map(figureEntry);
@@ -42,8 +41,7 @@ export function useHarderRuns({ universe, request }: StoredRun, run: ShownRun | 
     const control = new AbortController();
     setResults(new Map());
     harderRunsInWorker(
-      universe,
-      request,
+      { universe, request },
       runs,
       ({ kind }, its) => setResults((before) => new Map(before).set(kind, its)),
       control.signal,

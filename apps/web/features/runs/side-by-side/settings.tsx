@@ -1,5 +1,5 @@
 import { clsx } from 'clsx';
-import { settingRows } from '../settings-rows.ts';
+import { settingRows } from '@/model/runs/settings-rows.ts';
 import type { Shown } from './shown.ts';
 
 /** Every setting that one of them has, those that differ first and marked. */

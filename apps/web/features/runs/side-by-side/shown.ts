@@ -1,8 +1,7 @@
 // A run of the comparison, and how its line is drawn.
 
-import type { Report } from '@plateau/core';
-import type { StoredRun } from '@/store/database.ts';
-import type { ShownRun } from '@/workers/engine.worker.ts';
+import type { Report, ShownRun } from '@plateau/core';
+import type { StoredRun } from '@/model/rows.ts';
 
 export interface Shown {
   readonly kept: StoredRun;

@@ -2,7 +2,7 @@
 
 import { at, headlineFigures, isoFromDay } from '@plateau/core';
 import { useEffect, useState } from 'react';
-import type { StoredRun } from '@/store/database.ts';
+import type { StoredRun } from '@/model/rows.ts';
 import { ours, theirs } from '@/ui/figures.ts';
 import { count, money } from '@/ui/format.ts';
 import { StrokeKey } from '@/ui/time-axis.tsx';
@@ -47,7 +47,7 @@ export function SideBySide({ kept }: { kept: readonly StoredRun[] }) {
     setFault(undefined);
     const all = async (): Promise<void> => {
       for (const one of kept) {
-        const outcome = await reportInWorker(one.universe, one.request);
+        const outcome = await reportInWorker({ universe: one.universe, request: one.request });
         if (late) return;
         if (outcome.kind === 'done')
           setShown((before) => [...before, { kept: one, run: outcome.run, report: outcome.report }]);

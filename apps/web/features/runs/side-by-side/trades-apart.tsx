@@ -2,7 +2,7 @@
 
 import { compareRuns, isoFromDay, type RunPair } from '@plateau/core';
 import { useMemo, useState } from 'react';
-import { TradesTable } from '@/features/trades/trades-table.tsx';
+import { TradesTable } from '@/parts/trades/trades-table.tsx';
 import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
 import { count, money, percent } from '@/ui/format.ts';
 import { Select } from '@/ui/select.tsx';

@@ -14,8 +14,8 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { drawBar } from '@/features/market/chart/marks.tsx';
-import { periodTicks } from '@/features/market/chart/rows.ts';
+import { drawBar } from '@/parts/chart/marks.tsx';
+import { periodTicks } from '@/parts/chart/rows.ts';
 import { price } from '@/ui/format.ts';
 import { Readout } from '@/ui/readout.tsx';
 import { CURSOR, plainAxis, StrokeKey, TICK } from '@/ui/time-axis.tsx';

@@ -3,12 +3,13 @@
 import { type FigurePart, isoFromDay, type Trade, type TradeStory } from '@plateau/core';
 import { ChevronLeft, ChevronRight, Dices } from 'lucide-react';
 import Link from 'next/link';
-import { useEffect, useRef, useState } from 'react';
-import type { StoredRun } from '@/store/database.ts';
+import { useRef } from 'react';
+import type { StoredRun } from '@/model/rows.ts';
 import { Button, IconButton } from '@/ui/button';
 import { ChartOut } from '@/ui/chart-out.tsx';
 import { count, money, percent, price, ratio, written } from '@/ui/format.ts';
-import { askInWorker } from '@/workers/run-client.ts';
+import { useAnswer } from '@/ui/use-answer.ts';
+import { askStory } from '@/workers/run-client.ts';
 import { Candidates, VERDICTS } from '../candidates.tsx';
 import { Conditions, ruleName } from '../conditions.tsx';
 import { Panel } from '../panel.tsx';
@@ -26,24 +27,18 @@ interface TradePanelProps {
 
 /** One trade on its chart, with the reasons for its entry, its size and its end. */
 export function TradePanel({ kept, trade, list, onOpen, onDay, onBack }: TradePanelProps) {
-  const [story, setStory] = useState<TradeStory>();
-  const [fault, setFault] = useState<string>();
   const chart = useRef<HTMLDivElement>(null);
   const { symbol, side, entryDay } = trade;
-  useEffect(() => {
-    let late = false;
-    askInWorker(kept.universe, kept.request, { ask: 'story', trade: { symbol, side, entryDay } }).then(
-      (answer) => {
-        if (late) return;
-        setStory(answer);
-        setFault(answer ? undefined : 'There is no such trade in this run.');
-      },
-      (error: Error) => !late && setFault(error.message),
-    );
-    return () => {
-      late = true;
-    };
-  }, [kept, symbol, side, entryDay]);
+  const { universe, request } = kept;
+  const {
+    value: story,
+    fault: failed,
+    waiting,
+  } = useAnswer(
+    () => askStory({ universe, request }, { symbol, side, entryDay }),
+    [kept, symbol, side, entryDay],
+  );
+  const fault = failed ?? (waiting || story ? undefined : 'There is no such trade in this run.');
 
   const place = list.indexOf(trade);
   const step = (by: number): void => {
@@ -165,11 +160,11 @@ function Summary({ trade, onDay }: { trade: Trade; onDay: (day: number) => void 
   );
 }
 
-const LEFT_BY: Readonly<Record<NonNullable<Trade['exitReason']>, string>> = {
+const EXIT_BY: Readonly<Record<NonNullable<Trade['exitReason']>, string>> = {
   stop: 'the initial stop',
   trail: 'the trailing stop',
   target: 'the target',
-  rule: 'the leave rule',
+  rule: 'the exit rule',
   time: 'its time limit',
   rank: 'a review: it had fallen in the ranking',
   membership: 'the end of its membership',
@@ -200,9 +195,9 @@ function Why({ story }: { story: TradeStory }) {
       </section>
       <section aria-label="Exit">
         <h3 className="font-serif text-lg">
-          {trade.exitReason ? `Left by ${LEFT_BY[trade.exitReason]}` : 'Still held'}
+          {trade.exitReason ? `Exit by ${EXIT_BY[trade.exitReason]}` : 'Still held'}
         </h3>
-        {exitConditions.length > 0 && <Conditions name="Leave when" rows={exitConditions} />}
+        {exitConditions.length > 0 && <Conditions name="Exit when" rows={exitConditions} />}
         <Parts label="Numbers of the exit" parts={exitParts} />
       </section>
       {of > 1 && (

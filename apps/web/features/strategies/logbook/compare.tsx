@@ -2,14 +2,14 @@
 
 import { headlineFigures } from '@plateau/core';
 import { clsx } from 'clsx';
+import type { LogEntry } from '@/model/logbook/entry.ts';
+import { fields } from '@/model/sheet/fields.ts';
+import { isShown } from '@/model/sheet/read.ts';
+import { textOf } from '@/model/sheet/sheet.ts';
 import { Button } from '@/ui/button';
 import { changeOf, ours } from '@/ui/figures.ts';
 import { moment } from '@/ui/format.ts';
-import { fields } from '../sheet/fields.ts';
-import { isShown } from '../sheet/read.ts';
-import { textOf } from '../sheet/sheet.ts';
 import { Curves } from './curves.tsx';
-import type { LogEntry } from './entry.ts';
 
 interface CompareProps {
   readonly pair: readonly [LogEntry, LogEntry];

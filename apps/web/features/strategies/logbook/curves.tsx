@@ -1,7 +1,7 @@
 'use client';
 
 import { at } from '@plateau/core';
-import type { LogEntry } from './entry.ts';
+import type { LogEntry } from '@/model/logbook/entry.ts';
 
 interface CurvesProps {
   readonly entries: readonly LogEntry[];

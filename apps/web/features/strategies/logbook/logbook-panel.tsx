@@ -6,18 +6,17 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { clsx } from 'clsx';
 import { Download, Pin, RotateCcw, Trash2 } from 'lucide-react';
 import { useRef, useState } from 'react';
-import { database } from '@/store/database.ts';
-import { act } from '@/store/undo.ts';
+import type { LogEntry } from '@/model/logbook/entry.ts';
+import { runKey, veiledFrom } from '@/model/sheet/read.ts';
+import { type Sheet, textOf } from '@/model/sheet/sheet.ts';
+import { changeEntry, removeEntry } from '@/store/logbook.ts';
+import { useSheets } from '@/store/sheets/sheets.ts';
 import { Button, IconButton } from '@/ui/button';
 import { count, moment, percent, ratio } from '@/ui/format.ts';
 import { saveFile } from '@/ui/save-file.ts';
 import { TextInput } from '@/ui/text-input.tsx';
-import { runKey, veiledFrom } from '../sheet/read.ts';
-import { type Sheet, textOf } from '../sheet/sheet.ts';
-import { useSheets } from '../sheet/sheets.ts';
 import { Compare } from './compare.tsx';
 import { Curves } from './curves.tsx';
-import type { LogEntry } from './entry.ts';
 import { variantsZip } from './variants-zip.ts';
 
 const ROW = 54;
@@ -53,13 +52,6 @@ export function LogbookPanel({ sheet, entries }: LogbookPanelProps) {
   const pair = marked.map((id) => seen.find((entry) => entry.id === id)).filter((e) => e !== undefined);
   const mark = (id: string): void =>
     setMarked(marked.includes(id) ? marked.filter((m) => m !== id) : [...marked, id].slice(-2));
-  const remove = async (entry: LogEntry): Promise<void> => {
-    await act('strategies', 'The entry is deleted; it no longer counts as a try.', {
-      redo: () => database.logbook.delete(entry.id),
-      undo: () => database.logbook.put(entry),
-      told: true,
-    });
-  };
   const name = textOf(sheet.draft, 'name');
 
   if (pair.length === 2 && pair[0] && pair[1]) {
@@ -178,7 +170,7 @@ export function LogbookPanel({ sheet, entries }: LogbookPanelProps) {
                       disabled={entry.key === current}
                       onClick={() => bringBack(entry.draft)}
                     />
-                    <IconButton label="Delete" icon={Trash2} onClick={() => void remove(entry)} />
+                    <IconButton label="Delete" icon={Trash2} onClick={() => void removeEntry(entry)} />
                   </span>
                 </li>
               );
@@ -188,24 +180,6 @@ export function LogbookPanel({ sheet, entries }: LogbookPanelProps) {
       )}
     </div>
   );
-}
-
-/** Changes an entry's own words or pin, by the field: what other tabs changed of it stays. */
-function changeEntry(
-  { id, pinned, name, note }: LogEntry,
-  words: string,
-  next: Partial<Pick<LogEntry, 'pinned' | 'name' | 'note'>>,
-): Promise<void> {
-  const before = { pinned, name, note };
-  const kept: typeof next = {
-    ...(next.pinned !== undefined && { pinned: before.pinned }),
-    ...(next.name !== undefined && { name: before.name }),
-    ...(next.note !== undefined && { note: before.note }),
-  };
-  return act('strategies', words, {
-    redo: () => database.logbook.update(id, next),
-    undo: () => database.logbook.update(id, kept),
-  });
 }
 
 interface WordsProps {

@@ -2,8 +2,8 @@
 
 import type { Strategy } from '@plateau/core';
 import { writeStrategiesZip } from '@plateau/files';
-import { readDraft } from '../sheet/read.ts';
-import type { LogEntry } from './entry.ts';
+import type { LogEntry } from '@/model/logbook/entry.ts';
+import { readDraft } from '@/model/sheet/read.ts';
 
 /** A zip of one strategy file a variant; a variant was run once, so each reads. */
 export function variantsZip(entries: readonly LogEntry[]): Uint8Array<ArrayBuffer> {

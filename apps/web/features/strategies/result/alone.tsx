@@ -1,15 +1,14 @@
 'use client';
 
-import { type Alone, shareBeating } from '@plateau/core';
+import { type Alone, type ShownRun, shareBeating } from '@plateau/core';
 import { useEffect, useRef, useState } from 'react';
+import { isOpened, readDraft, runKey } from '@/model/sheet/read.ts';
+import type { Sheet } from '@/model/sheet/sheet.ts';
 import { readOne } from '@/store/read.ts';
 import { Button } from '@/ui/button';
 import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
 import { count, percent, ratio } from '@/ui/format.ts';
 import { runAloneInWorker } from '@/workers/apart-client.ts';
-import type { ShownRun } from '@/workers/engine.worker.ts';
-import { isOpened, readDraft, runKey } from '../sheet/read.ts';
-import type { Sheet } from '../sheet/sheet.ts';
 
 interface Progress {
   /** the variant they are of */
@@ -77,8 +76,7 @@ export function EachAlone({ sheet, run }: { sheet: Sheet; run: ShownRun }) {
     show();
     try {
       await runAloneInWorker(
-        read.universe,
-        read.request,
+        { universe: read.universe, request: read.request },
         symbols,
         (_symbol, alone) => {
           done++;

@@ -1,8 +1,7 @@
 // The rows the charts draw: as many as there are pixels to show, extremes kept.
 
-import { at, reduceCurves } from '@plateau/core';
+import { at, reduceCurves, type ShownRun } from '@plateau/core';
 import type { Span } from '@/ui/use-zoom.ts';
-import type { ShownRun } from '@/workers/engine.worker.ts';
 import type { Curve } from './use-live-run.ts';
 
 export interface ChartRow {

@@ -1,6 +1,6 @@
 'use client';
 
-import { at, isoFromDay } from '@plateau/core';
+import { at, isoFromDay, type ShownRun } from '@plateau/core';
 import { ZoomIn, ZoomOut } from 'lucide-react';
 import { memo, useMemo } from 'react';
 import { CartesianGrid, ComposedChart, Line, ResponsiveContainer, Tooltip, YAxis } from 'recharts';
@@ -10,7 +10,6 @@ import { benchmarkRidge, HELD, land, water } from '@/ui/land-and-water.tsx';
 import { Readout } from '@/ui/readout.tsx';
 import { CURSOR, dayAxis, dayTicks, plainAxis, StrokeKey, selectedDays } from '@/ui/time-axis.tsx';
 import { useZoom } from '@/ui/use-zoom.ts';
-import type { ShownRun } from '@/workers/engine.worker.ts';
 import { type ChartRow, chartRows } from './chart-rows.ts';
 import type { Curve } from './use-live-run.ts';
 

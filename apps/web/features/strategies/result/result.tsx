@@ -6,19 +6,20 @@ import { clsx } from 'clsx';
 import { Download } from 'lucide-react';
 import { Tabs } from 'radix-ui';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
-import { TradesTable } from '@/features/trades/trades-table.tsx';
+import { type Sheet, textOf } from '@/model/sheet/sheet.ts';
+import { Cautions } from '@/parts/cautions/cautions.tsx';
+import { TradedFindings, useDoubtful } from '@/parts/cautions/traded-findings.tsx';
+import { TradesTable } from '@/parts/trades/trades-table.tsx';
+import { useLogbook } from '@/store/logbook.ts';
 import { Button } from '@/ui/button';
 import { saveFile } from '@/ui/save-file.ts';
 import { runProgress, stopRun } from '@/workers/engine-client.ts';
 import { LogbookPanel } from '../logbook/logbook-panel.tsx';
-import { useLogbook, useRecorder } from '../logbook/use-logbook.ts';
-import { type Sheet, textOf } from '../sheet/sheet.ts';
+import { useRecorder } from '../logbook/use-recorder.ts';
 import { EachAlone } from './alone.tsx';
-import { Cautions } from './cautions.tsx';
 import { RunCharts } from './charts.tsx';
 import { FiguresTable } from './figures.tsx';
-import { KeepRun } from './keep-run.tsx';
-import { TradedFindings, useDoubtful } from './traded-findings.tsx';
+import { KeepButton } from './keep-button.tsx';
 import type { LiveRun } from './use-live-run.ts';
 import { Halves, Veil } from './veil.tsx';
 import { YearsChart } from './years-chart.tsx';
@@ -54,7 +55,7 @@ export function Result({ live, sheet, again }: ResultProps) {
             <Download size={14} aria-hidden /> Figures
           </Button>
         )}
-        <KeepRun sheet={sheet} live={live} />
+        <KeepButton sheet={sheet} live={live} />
       </div>
       <Veil sheet={sheet} />
       {run && live.request && (

@@ -1,11 +1,10 @@
 // Keeps a result in step with the sheet: every edit runs again, the newest wins, the curve before the edit stays as a ghost.
 
-import type { Figures, Problem, RunRequest } from '@plateau/core';
+import type { Figures, Problem, RunRequest, ShownRun } from '@plateau/core';
 import { useEffect, useRef, useState } from 'react';
-import type { ShownRun } from '@/workers/engine.worker.ts';
+import { isOpened, readDraft, runKey } from '@/model/sheet/read.ts';
+import { type Sheet, stateOf } from '@/model/sheet/sheet.ts';
 import { runInWorker, stopRun } from '@/workers/engine-client.ts';
-import { isOpened, readDraft, runKey } from '../sheet/read.ts';
-import { type Sheet, stateOf } from '../sheet/sheet.ts';
 
 /** What a run left behind once an edit has taken its place. */
 export interface Curve {
@@ -78,7 +77,7 @@ export function useLiveRun(sheet: Sheet, attempt: number): LiveRun {
       problems: [],
       crash: undefined,
     }));
-    runInWorker(read.universe, read.request).then(
+    runInWorker({ universe: read.universe, request: read.request }).then(
       (outcome) => {
         if (late) return;
         if (outcome.kind === 'stopped') return setLive((before) => ({ ...before, status: 'stopped' }));

@@ -2,11 +2,11 @@
 
 import { figureEntry, isoFromDay, type SpanFigures } from '@plateau/core';
 import { Eye, EyeOff } from 'lucide-react';
+import { isOpened } from '@/model/sheet/read.ts';
+import { type Sheet, textOf } from '@/model/sheet/sheet.ts';
+import { useSheets } from '@/store/sheets/sheets.ts';
 import { Button } from '@/ui/button';
 import { count, written } from '@/ui/format.ts';
-import { isOpened } from '../sheet/read.ts';
-import { type Sheet, textOf } from '../sheet/sheet.ts';
-import { useSheets } from '../sheet/sheets.ts';
 
 const times = (n: number): string => (n === 1 ? 'once' : n === 2 ? 'twice' : `${count(n)} times`);
 

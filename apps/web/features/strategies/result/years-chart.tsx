@@ -1,10 +1,10 @@
 'use client';
 
+import type { ShownRun } from '@plateau/core';
 import { memo } from 'react';
 import { Bar, BarChart, CartesianGrid, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { percent } from '@/ui/format.ts';
 import { plainAxis } from '@/ui/time-axis.tsx';
-import type { ShownRun } from '@/workers/engine.worker.ts';
 
 const AXIS_WIDTH = 62;
 

@@ -1,7 +1,7 @@
 'use client';
 
 import { Slider } from 'radix-ui';
-import { type DialText, readDials, writeDials } from './dials.ts';
+import { type DialText, readDials, writeDials } from '@/model/sheet/dials.ts';
 
 interface DialSlidersProps {
   /** the dials as they are typed */

@@ -3,7 +3,7 @@
 import type { Problem } from '@plateau/core';
 import { clsx } from 'clsx';
 import { memo, useCallback, useId } from 'react';
-import type { Field } from './fields.ts';
+import type { Field } from '@/model/sheet/fields.ts';
 import { RuleField } from './rule-field.tsx';
 import { useNearest } from './use-nearest.ts';
 

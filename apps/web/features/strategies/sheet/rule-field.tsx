@@ -4,12 +4,12 @@ import type { Problem } from '@plateau/core';
 import { parseRule, printRule, readOutline } from '@plateau/core';
 import Joi from 'joi';
 import { useMemo, useState } from 'react';
+import type { Field } from '@/model/sheet/fields.ts';
 import { useSetting } from '@/store/setting.ts';
 import { BlocksContext, useBlocks } from './blocks/context.ts';
 import { HOLE } from './blocks/nodes.ts';
 import { RuleBlocks } from './blocks/rule-blocks.tsx';
 import { Value } from './blocks/value.tsx';
-import type { Field } from './fields.ts';
 import { RuleEditor } from './rule-editor.tsx';
 
 export type RuleView = 'blocks' | 'text';
@@ -29,7 +29,7 @@ interface RuleFieldProps {
 export function RuleField({ id, field, text, problems, onChange }: RuleFieldProps) {
   const [view] = useRuleView();
   const outer = useBlocks();
-  const position = field.key.endsWith('.leave');
+  const position = field.key.endsWith('.exit');
   const setting = useMemo(
     () => ({ ...outer, position, shares: outer.sharesOf(field.key, text) }),
     [outer, position, field.key, text],

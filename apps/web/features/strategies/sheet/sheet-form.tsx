@@ -4,17 +4,17 @@ import type { Problem } from '@plateau/core';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { ChevronRight } from 'lucide-react';
 import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { database } from '@/store/database.ts';
+import { readDials, writeDials } from '@/model/sheet/dials.ts';
+import { type Field, type Section, sections } from '@/model/sheet/fields.ts';
+import { isShown } from '@/model/sheet/read.ts';
+import { type Draft, type Sheet, textOf } from '@/model/sheet/sheet.ts';
+import { useSymbols } from '@/store/market/listings.ts';
 import { readAll, readWhere } from '@/store/read.ts';
+import { useSheets } from '@/store/sheets/sheets.ts';
 import { Condition } from './blocks/condition.tsx';
 import { BlocksContext, type BlocksSetting } from './blocks/context.ts';
 import { DialSliders } from './dial-sliders.tsx';
-import { readDials, writeDials } from './dials.ts';
 import { FieldRow } from './field-row.tsx';
-import { type Field, type Section, sections } from './fields.ts';
-import { isShown } from './read.ts';
-import { type Draft, type Sheet, textOf } from './sheet.ts';
-import { useSheets } from './sheets.ts';
 
 type Choices = readonly (readonly [string, string])[];
 
@@ -34,12 +34,6 @@ function useStoreChoices(): Readonly<Record<string, Choices>> {
     };
   }, [universes, listings]);
 }
-
-/** Every symbol of the market, A to Z. */
-function useSymbols(): readonly string[] {
-  return useLiveQuery(() => database.listings.toCollection().primaryKeys(), []) ?? NO_SYMBOLS;
-}
-const NO_SYMBOLS: readonly string[] = [];
 
 const unitOf = (text: string): BlocksSetting['unit'] => (text === 'week' || text === 'month' ? text : 'day');
 

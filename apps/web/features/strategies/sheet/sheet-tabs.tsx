@@ -2,8 +2,8 @@
 
 import { clsx } from 'clsx';
 import { X } from 'lucide-react';
-import { type Sheet, textOf } from './sheet.ts';
-import { useSheets } from './sheets.ts';
+import { type Sheet, textOf } from '@/model/sheet/sheet.ts';
+import { useSheets } from '@/store/sheets/sheets.ts';
 
 const nameOf = (sheet: Sheet): string => textOf(sheet.draft, 'name') || 'no name';
 

@@ -3,10 +3,10 @@
 import { Keyboard } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
+import { duplicateSheet } from '@/store/sheets/duplicate.ts';
+import { useSheets } from '@/store/sheets/sheets.ts';
 import { IconButton } from '@/ui/button';
-import { duplicateSheet } from './duplicate.ts';
 import { type RuleView, useRuleView } from './rule-field.tsx';
-import { useSheets } from './sheets.ts';
 
 /** Milliseconds after a letter went into a field in which letters are no shortcuts. */
 const JUST_TYPED = 2000;
@@ -40,7 +40,7 @@ export function Shortcuts({ onShelf }: { onShelf: () => void }) {
   const other: RuleView = view === 'blocks' ? 'text' : 'blocks';
   const shortcuts: readonly Shortcut[] = [
     { key: 'e', words: 'Go to “Enter when”', run: () => focusField('long.enter') },
-    { key: 'l', words: 'Go to “Leave when”', run: () => focusField('long.leave') },
+    { key: 'l', words: 'Go to “Exit when”', run: () => focusField('long.exit') },
     { key: 'p', words: 'Go to “Prefer”', run: () => focusField('long.rank.by') },
     { key: 'z', words: 'Go to the size', run: () => focusField('size.method') },
     { key: 'c', words: 'Go to the costs', run: () => focusField('costs.commission.fixed') },

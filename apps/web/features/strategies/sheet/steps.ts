@@ -1,8 +1,8 @@
 // The open sheet's own steps, among what can be undone in the Strategies place.
 
-import { type OwnSteps, redoIn, undoIn } from '@/features/shell/use-undo-keys.ts';
-import type { Sheet } from './sheet.ts';
-import { useSheets } from './sheets.ts';
+import type { Sheet } from '@/model/sheet/sheet.ts';
+import { type OwnSteps, redoIn, undoIn } from '@/parts/keys/use-undo-keys.ts';
+import { useSheets } from '@/store/sheets/sheets.ts';
 
 /** When a sheet's step was last undone, for the order of doing again. */
 const undoneAt = new Map<string, number>();

@@ -2,11 +2,11 @@
 
 import type { Explanation, Strategy } from '@plateau/core';
 import { useCallback, useEffect, useState } from 'react';
+import { isOpened, readDraft } from '@/model/sheet/read.ts';
+import type { Sheet } from '@/model/sheet/sheet.ts';
 import { explainInWorker } from '@/workers/engine-client.ts';
 import type { LiveRun } from '../result/use-live-run.ts';
 import type { BlocksSetting, Share } from './blocks/context.ts';
-import { isOpened, readDraft } from './read.ts';
-import type { Sheet } from './sheet.ts';
 
 export interface Explained {
   /** the strategy it was worked out for */
@@ -30,7 +30,7 @@ export function useExplanation(sheet: Sheet, { status, run }: LiveRun): Explaine
       const read = readDraft(draft, opened);
       if (!read.ok) return;
       const { strategy } = read.request;
-      void explainInWorker(read.universe, read.request).then((explanation) => {
+      void explainInWorker({ universe: read.universe, request: read.request }).then((explanation) => {
         if (!late && explanation) setExplained({ sheet: id, strategy, explanation });
       });
     }, PAUSE);
@@ -48,13 +48,13 @@ const NONE: ReadonlyMap<string, Share> = new Map();
 export function useShares(explained: Explained | undefined): BlocksSetting['sharesOf'] {
   return useCallback(
     (field, text) => {
-      const [side, rule] = field.split('.') as ['long' | 'short', 'enter' | 'leave'];
+      const [side, rule] = field.split('.') as ['long' | 'short', 'enter' | 'exit'];
       const counts = explained?.explanation.conditions.get(field);
       if (!counts || explained?.strategy[side]?.[rule] !== text) return NONE;
       return new Map(
         counts.map(({ place, share, left }) => [
           `${place.from}-${place.to}`,
-          // Nothing is a candidate for leaving: what is left means something for entries alone.
+          // Nothing is a candidate for an exit: what is left means something for entries alone.
           rule === 'enter' ? { share, left } : { share },
         ]),
       );

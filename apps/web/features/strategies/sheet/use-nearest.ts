@@ -2,8 +2,8 @@
 
 import { type RuleContext, seekNearest } from '@plateau/core';
 import { useEffect, useState } from 'react';
+import type { Field } from '@/model/sheet/fields.ts';
 import { useBlocks } from './blocks/context.ts';
-import type { Field } from './fields.ts';
 
 /** Milliseconds without a key press, and those that the search may take of the page's time before it lets others in. */
 const REST = 400;
@@ -23,7 +23,7 @@ export function useNearest({ key, kind }: Field, text: string, faulty: boolean):
       expects: kind === 'rule' ? 'rule' : 'value',
       unit,
       dials: values,
-      position: key.endsWith('.leave'),
+      position: key.endsWith('.exit'),
     };
     return inSlices(seekNearest(text, context), (nearest) => setFound({ of: text, nearest }));
   }, [isRule, kind, key, faulty, text, unit, dials]);

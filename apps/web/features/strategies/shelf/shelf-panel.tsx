@@ -5,8 +5,8 @@ import { readStrategy, STRATEGY_FORMAT } from '@plateau/files';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
+import { useSheets } from '@/store/sheets/sheets.ts';
 import { Button, IconButton } from '@/ui/button';
-import { useSheets } from '../sheet/sheets.ts';
 import { type ShelfSheet, shelf } from './shelf.ts';
 
 /** What traders call the measures that a ready sheet reads. */

@@ -27,7 +27,7 @@ export const shelf: readonly ShelfSheet[] = [
       dials: { quick: dial(30, 10, 60, 5), slow: dial(90, 60, 200, 10) },
       long: {
         enter: '{quick}-day average crosses above {slow}-day average',
-        leave: '{quick}-day average crosses below {slow}-day average',
+        exit: '{quick}-day average crosses below {slow}-day average',
         rank: { by: '{slow}-day return', first: 'highest' },
       },
       ...tenSlots,
@@ -42,7 +42,7 @@ export const shelf: readonly ShelfSheet[] = [
       dials: { line: dial(190, 100, 250, 10) },
       long: {
         enter: 'close crosses above {line}-day average',
-        leave: 'close crosses below {line}-day average',
+        exit: 'close crosses below {line}-day average',
         rank: { by: '120-day return', first: 'highest' },
       },
       ...tenSlots,
@@ -57,7 +57,7 @@ export const shelf: readonly ShelfSheet[] = [
       dials: { reach: dial(70, 20, 150, 10), room: dial(4, 2, 8, 0.25) },
       long: {
         enter: `close > prior {reach}-day high and ${fairWeather}`,
-        leave: 'never',
+        exit: 'never',
         rank: { by: '100-day return', first: 'highest' },
         stops: { trail: { level: 'close - {room} * 20-day ATR' } },
       },
@@ -73,7 +73,7 @@ export const shelf: readonly ShelfSheet[] = [
       dials: { weak: dial(12, 5, 30, 1), strong: dial(60, 40, 80, 5) },
       long: {
         enter: 'close > 180-day average and 3-day RSI < {weak}',
-        leave: '3-day RSI > {strong}',
+        exit: '3-day RSI > {strong}',
         rank: { by: '3-day RSI', first: 'lowest' },
         stops: { bars: 12 },
       },
@@ -89,7 +89,7 @@ export const shelf: readonly ShelfSheet[] = [
       dials: { days: dial(8, 3, 15, 1) },
       long: {
         enter: 'close is the lowest of {days} days and close > 160-day average',
-        leave: 'close is the highest of {days} days',
+        exit: 'close is the highest of {days} days',
         rank: { by: '{days}-day return', first: 'lowest' },
       },
       ...tenSlots,
@@ -104,7 +104,7 @@ export const shelf: readonly ShelfSheet[] = [
       dials: { size: dial(2, 1, 5, 0.25) },
       long: {
         enter: 'gap * 100 > {size} and close > open and close > 60-day average',
-        leave: 'never',
+        exit: 'never',
         rank: { by: 'gap', first: 'highest' },
         stops: { initial: { percent: 6 }, bars: 9 },
       },
@@ -120,7 +120,7 @@ export const shelf: readonly ShelfSheet[] = [
       dials: { rise: dial(18, 10, 40, 2) },
       short: {
         enter: '6-day return * 100 > {rise}',
-        leave: 'never',
+        exit: 'never',
         rank: { by: '6-day return', first: 'highest' },
         stops: { initial: { percent: 15 }, bars: 5 },
       },
@@ -138,7 +138,7 @@ export const shelf: readonly ShelfSheet[] = [
       dials: { width: dial(2.2, 1.5, 3, 0.1) },
       long: {
         enter: 'close < 25-day lower band at {width} and close > 200-day average',
-        leave: 'close > 25-day average',
+        exit: 'close > 25-day average',
         rank: { by: '25-day z-score', first: 'lowest' },
         stops: { bars: 20 },
       },
@@ -154,7 +154,7 @@ export const shelf: readonly ShelfSheet[] = [
       dials: { low: dial(28, 15, 40, 1), high: dial(74, 60, 90, 2) },
       long: {
         enter: '17-day money flow index crosses above {low} and 70-day slope > 0',
-        leave: '17-day money flow index > {high}',
+        exit: '17-day money flow index > {high}',
         rank: { by: '70-day slope / close', first: 'highest' },
         stops: { initial: { percent: 12 }, bars: 60 },
       },
@@ -169,7 +169,7 @@ export const shelf: readonly ShelfSheet[] = [
     strategy: {
       long: {
         enter: '14/30-day MACD crosses above 14/30/10-day MACD signal and 14/30-day MACD < 0',
-        leave: '14/30-day MACD crosses below 14/30/10-day MACD signal',
+        exit: '14/30-day MACD crosses below 14/30/10-day MACD signal',
         rank: { by: '14/30-day MACD / close', first: 'lowest' },
       },
       ...tenSlots,
@@ -216,7 +216,7 @@ export const shelf: readonly ShelfSheet[] = [
       dials: { summit: dial(240, 100, 300, 20), floor: dial(55, 20, 100, 5) },
       long: {
         enter: 'close is the highest of {summit} days',
-        leave: 'never',
+        exit: 'never',
         rank: { by: '{summit}-day return', first: 'highest' },
         stops: { trail: { level: '{floor}-day low' } },
       },
@@ -232,7 +232,7 @@ export const shelf: readonly ShelfSheet[] = [
       dials: { days: dial(4, 2, 8, 1) },
       long: {
         enter: '-streak >= {days} and close > 150-day average',
-        leave: 'close > 4-day average',
+        exit: 'close > 4-day average',
         rank: { by: '5-day return', first: 'lowest' },
         stops: { bars: 10 },
       },
@@ -248,7 +248,7 @@ export const shelf: readonly ShelfSheet[] = [
       dials: { room: dial(4, 2, 8, 0.25) },
       long: {
         enter: 'random < 1%',
-        leave: 'never',
+        exit: 'never',
         rank: { by: 'random', first: 'highest' },
         stops: { trail: { level: 'close - {room} * 20-day ATR' } },
       },
@@ -264,12 +264,12 @@ export const shelf: readonly ShelfSheet[] = [
       dials: { line: dial(110, 50, 250, 10) },
       long: {
         enter: 'close > {line}-day average',
-        leave: 'close < {line}-day average',
+        exit: 'close < {line}-day average',
         rank: { by: '60-day return', first: 'highest' },
       },
       short: {
         enter: 'close < {line}-day average',
-        leave: 'close > {line}-day average',
+        exit: 'close > {line}-day average',
         rank: { by: '60-day return', first: 'lowest' },
       },
       size: { method: 'percent-of-equity', percent: 10 },
@@ -287,7 +287,7 @@ export const shelf: readonly ShelfSheet[] = [
       dials: { stride: dial(22, 10, 50, 2) },
       long: {
         enter: 'close is the highest of {stride} weeks',
-        leave: 'close < 16-week average',
+        exit: 'close < 16-week average',
         rank: { by: '{stride}-week return', first: 'highest' },
       },
       ...tenSlots,
@@ -302,7 +302,7 @@ export const shelf: readonly ShelfSheet[] = [
       dials: { day: dial(19, 1, 21, 1) },
       long: {
         enter: 'trading day of month = {day} and close > 100-day average',
-        leave: 'never',
+        exit: 'never',
         rank: { by: '20-day return', first: 'highest' },
         stops: { bars: 5 },
       },

@@ -2,7 +2,7 @@
 
 import type { Node } from '@plateau/core';
 import { type ComponentType, createContext, useContext } from 'react';
-import type { DialText } from '../dials.ts';
+import type { DialText } from '@/model/sheet/dials.ts';
 
 /** How often a condition is true, and how much is left after it and those before it. */
 export interface Share {

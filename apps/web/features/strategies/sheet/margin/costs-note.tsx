@@ -1,16 +1,16 @@
 'use client';
 
+import type { ShownRun } from '@plateau/core';
 import Joi from 'joi';
 import { Trash2 } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { type FormEvent, useState } from 'react';
+import { type Draft, textOf } from '@/model/sheet/sheet.ts';
 import { useSetting } from '@/store/setting.ts';
+import { useSheets } from '@/store/sheets/sheets.ts';
 import { act } from '@/store/undo.ts';
 import { Button, IconButton } from '@/ui/button';
 import { money, percent } from '@/ui/format.ts';
-import type { ShownRun } from '@/workers/engine.worker.ts';
-import { type Draft, textOf } from '../sheet.ts';
-import { useSheets } from '../sheets.ts';
 
 /** What a schedule of costs sets. */
 const KEYS = [

@@ -2,10 +2,10 @@
 
 import { TriangleAlert } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { isOpened, readDraft } from '@/model/sheet/read.ts';
+import type { Sheet } from '@/model/sheet/sheet.ts';
 import { count } from '@/ui/format.ts';
 import type { LiveRun } from '../../result/use-live-run.ts';
-import { isOpened, readDraft } from '../read.ts';
-import type { Sheet } from '../sheet.ts';
 import type { Explained } from '../use-explanation.ts';
 import { CostsNote } from './costs-note.tsx';
 import { SizeNote } from './size-note.tsx';

@@ -1,5 +1,6 @@
 import {
   isoFromDay,
+  type ShownRun,
   type SizeExample,
   type SizeWarning,
   type Strategy,
@@ -9,7 +10,6 @@ import {
 import { TriangleAlert } from 'lucide-react';
 import { useMemo } from 'react';
 import { count, money, percent, price } from '@/ui/format.ts';
-import type { ShownRun } from '@/workers/engine.worker.ts';
 
 function warned(warning: SizeWarning): string {
   switch (warning.kind) {

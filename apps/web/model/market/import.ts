@@ -1,0 +1,44 @@
+// An import of bars from files: how a file would be read, how far it is, and what became of it.
+
+import type { Layout, RowNote } from '@plateau/files';
+import type { StoredListing, StoredRepair } from '../rows.ts';
+
+/** A file as it would be read. */
+export interface Inspected {
+  readonly path: string;
+  readonly size: number;
+  readonly preview: readonly (readonly string[])[];
+  readonly layout: Layout;
+  readonly shape: string;
+  /** the layout was chosen for a file of this shape before */
+  readonly remembered: boolean;
+  readonly fault?: string;
+}
+
+export type Duplicates = 'keep' | 'replace' | 'merge';
+
+export interface ImportProgress {
+  readonly bytes: number;
+  readonly total: number;
+  readonly rows: number;
+}
+
+export interface ImportReport {
+  readonly instruments: number;
+  readonly kept: readonly string[];
+  readonly bars: number;
+  readonly rows: number;
+  readonly refused: number;
+  /** splits and dividends laid over instruments that were here */
+  readonly repairs: number;
+  readonly notes: readonly RowNote[];
+  /** what it changed in the store, for taking it back */
+  readonly change: ImportChange;
+}
+
+export interface ImportChange {
+  /** the listings as they were, of the instruments that were here */
+  readonly before: readonly StoredListing[];
+  readonly after: readonly StoredListing[];
+  readonly repairs: readonly StoredRepair[];
+}

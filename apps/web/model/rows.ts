@@ -1,0 +1,69 @@
+// The rows that are kept of a market and of runs. The sheets and the logbook have models of their own.
+
+import type { Repair, RunRequest, Universe } from '@plateau/core';
+import type { Layout } from '@plateau/files';
+import type { SourceListing } from './market/source.ts';
+
+/** An instrument, and where its bars are. */
+export interface StoredListing extends Omit<SourceListing, 'kind'> {
+  readonly kind: SourceListing['kind'] | 'imported';
+  /** the feed or the file it came from */
+  readonly source: string;
+  readonly block: string;
+  readonly first: number;
+  readonly last: number;
+  readonly count: number;
+}
+
+/** One instrument's bars, its columns behind one another in one block (see packBars). */
+export interface StoredBlock {
+  readonly id: string;
+  readonly block: ArrayBuffer;
+}
+
+export interface StoredUniverse {
+  readonly id: string;
+  readonly name: string;
+  readonly members: Universe;
+  /** the source that keeps it; none once the trader has changed its members */
+  readonly source?: string;
+}
+
+/** What the trader decided about a bar of an instrument; laid over its bars whenever they are read. */
+export type StoredRepair = Repair & {
+  readonly id: string;
+  readonly symbol: string;
+  /** milliseconds since 1970 */
+  readonly made: number;
+};
+
+/** How a table of one shape was laid out the last time. */
+export interface StoredLayout {
+  readonly shape: string;
+  readonly layout: Layout;
+}
+
+/** A run that was kept: what was run, on what, by which engine, and what came of it. */
+export interface StoredRun {
+  readonly id: string;
+  readonly name: string;
+  /** milliseconds since 1970 */
+  readonly at: number;
+  /** the sheet it came from */
+  readonly sheet: string;
+  readonly universe: string;
+  readonly universeName: string;
+  readonly request: RunRequest;
+  /** fingerprint of the bars and memberships it read */
+  readonly data: string;
+  readonly engine: string;
+  /** summary.json of the run, against which a repetition is held */
+  readonly summary: string;
+  /** the Sharpe ratios a year of the variants tried before it was kept */
+  readonly tried: readonly number[];
+}
+
+export interface Setting {
+  readonly key: string;
+  readonly value: unknown;
+}

@@ -1,0 +1,533 @@
+// The one table of a sheet's fields: what each is called, how it is entered, where it stands in the strategy file.
+// The form, the reading into a strategy, the writing from one and the words for undo all come from it.
+
+type FieldKind = 'text' | 'rule' | 'value' | 'number' | 'choice' | 'date' | 'rate' | 'dials';
+
+export interface Field {
+  /** the key in the sheet; for settings of the strategy, the path in its file */
+  readonly key: string;
+  readonly label: string;
+  /** what it is called away from its neighbours in the form; the label when left out */
+  readonly name?: string;
+  readonly kind: FieldKind;
+  readonly initial: string;
+  /** what follows the number: %, bars, … */
+  readonly unit?: string;
+  readonly hint?: string;
+  readonly choices?: readonly (readonly [value: string, label: string])[];
+  /** shown, and written to the strategy, only when another field has one of these values */
+  readonly when?: { readonly key: string; readonly is: readonly string[] };
+  /** kept in the sheet only, not in the strategy file */
+  readonly outside?: true;
+}
+
+export interface Section {
+  readonly id: string;
+  readonly title: string;
+  readonly fields: readonly Field[];
+  /** folded until opened */
+  readonly folded?: true;
+}
+
+const FIRST = [
+  ['highest', 'highest first'],
+  ['lowest', 'lowest first'],
+] as const;
+const ON_OFF = [
+  ['off', 'off'],
+  ['on', 'on'],
+] as const;
+
+function stopFields(path: string, label: string, forms: readonly string[]): Field[] {
+  const names: Record<string, string> = {
+    none: 'none',
+    percent: 'percent',
+    atr: 'ATR',
+    level: 'a level',
+    r: 'times the risk',
+  };
+  const kind = `${path}.form`;
+  return [
+    {
+      key: kind,
+      label,
+      kind: 'choice',
+      initial: 'none',
+      choices: ['none', ...forms].map((f) => [f, names[f] ?? f] as const),
+      outside: true,
+    },
+    {
+      key: `${path}.percent`,
+      label: `${label}: distance`,
+      kind: 'number',
+      initial: '10',
+      unit: '%',
+      when: { key: kind, is: ['percent'] },
+    },
+    {
+      key: `${path}.times`,
+      label: `${label}: multiples`,
+      kind: 'number',
+      initial: '3',
+      unit: 'ATR',
+      when: { key: kind, is: ['atr'] },
+    },
+    {
+      key: `${path}.atr`,
+      label: `${label}: ATR over`,
+      kind: 'number',
+      initial: '14',
+      unit: 'bars',
+      when: { key: kind, is: ['atr'] },
+    },
+    {
+      key: `${path}.level`,
+      label: `${label}: level`,
+      kind: 'value',
+      initial: '10-day low',
+      when: { key: kind, is: ['level'] },
+    },
+    {
+      key: `${path}.r`,
+      label: `${label}: multiples`,
+      kind: 'number',
+      initial: '3',
+      unit: 'R',
+      when: { key: kind, is: ['r'] },
+    },
+  ].filter(
+    (field) =>
+      field.key === kind ||
+      forms.includes(field.key.slice(path.length + 1)) ||
+      (forms.includes('atr') && field.key.endsWith('.times')),
+  ) as Field[];
+}
+
+function protectFields(side: 'long' | 'short'): Field[] {
+  return [
+    ...stopFields(`${side}.stops.initial`, 'Initial stop', ['percent', 'atr', 'level']),
+    ...stopFields(`${side}.stops.trail`, 'Trailing stop', ['percent', 'atr', 'level']),
+    ...stopFields(`${side}.stops.target`, 'Target', ['percent', 'atr', 'r']),
+    {
+      key: `${side}.stops.trigger`,
+      label: 'Stops and targets act',
+      kind: 'choice',
+      initial: 'touch',
+      choices: [
+        ['touch', 'when touched'],
+        ['close', 'on the close'],
+      ],
+    },
+    {
+      key: `${side}.stops.bars`,
+      label: 'Exit after',
+      kind: 'number',
+      initial: '',
+      unit: 'bars',
+      hint: 'no time limit',
+    },
+  ];
+}
+
+const TIMING = [
+  ['next-open', "next day's open"],
+  ['next-close', "next day's close"],
+  ['same-close', 'same close (optimistic)'],
+] as const;
+
+export const sections: readonly Section[] = [
+  {
+    id: 'market',
+    title: 'Trade',
+    fields: [
+      { key: 'universe', label: 'Universe', kind: 'choice', initial: 'skerry-stocks', outside: true },
+      { key: 'benchmark', label: 'Benchmark', kind: 'choice', initial: 'SK60', outside: true },
+      { key: 'from', label: 'From', kind: 'date', initial: '', hint: 'first day', outside: true },
+      { key: 'to', label: 'To', kind: 'date', initial: '', hint: 'last day', outside: true },
+      {
+        key: 'veil',
+        label: 'Out-of-sample from',
+        kind: 'date',
+        initial: '',
+        hint: 'nothing held back',
+        outside: true,
+      },
+    ],
+  },
+  {
+    id: 'enter',
+    title: 'Enter when',
+    fields: [
+      {
+        key: 'long.enter',
+        label: 'Enter when',
+        kind: 'rule',
+        initial: 'close > 200-day average and close is the highest of 60 days',
+      },
+    ],
+  },
+  {
+    id: 'exit',
+    title: 'Exit when',
+    fields: [
+      {
+        key: 'long.exit',
+        label: 'Exit when',
+        kind: 'rule',
+        initial: 'close is the lowest of 30 days',
+        when: { key: 'long.rotate', is: ['off'] },
+      },
+    ],
+  },
+  {
+    id: 'prefer',
+    title: 'Prefer',
+    fields: [
+      {
+        key: 'long.rank.by',
+        label: 'Rank by',
+        kind: 'value',
+        initial: '120-day return',
+        hint: 'by symbol, A to Z',
+      },
+      { key: 'long.rank.first', label: 'Order', kind: 'choice', initial: 'highest', choices: FIRST },
+    ],
+  },
+  {
+    id: 'size',
+    title: 'How many, how much',
+    fields: [
+      {
+        key: 'limits.positions',
+        label: 'Slots',
+        kind: 'number',
+        initial: '10',
+        unit: 'positions',
+        hint: 'no limit',
+      },
+      {
+        key: 'size.method',
+        label: 'Size',
+        kind: 'choice',
+        initial: 'equal-slots',
+        choices: [
+          ['equal-slots', 'equal slots'],
+          ['percent-of-equity', 'percent of equity'],
+          ['cash', 'a sum of money'],
+          ['shares', 'a number of shares'],
+          ['risk-percent', 'percent of equity at risk'],
+          ['risk-cash', 'a sum at risk'],
+          ['volatility', 'by volatility'],
+        ],
+      },
+      {
+        key: 'size.percent',
+        label: 'Percent',
+        kind: 'number',
+        initial: '10',
+        unit: '%',
+        when: { key: 'size.method', is: ['percent-of-equity', 'risk-percent', 'volatility'] },
+      },
+      {
+        key: 'size.amount',
+        label: 'Amount',
+        kind: 'number',
+        initial: '1000',
+        when: { key: 'size.method', is: ['cash', 'risk-cash'] },
+      },
+      {
+        key: 'size.count',
+        label: 'Shares',
+        kind: 'number',
+        initial: '100',
+        when: { key: 'size.method', is: ['shares'] },
+      },
+      {
+        key: 'size.atr',
+        label: 'ATR over',
+        kind: 'number',
+        initial: '20',
+        unit: 'bars',
+        when: { key: 'size.method', is: ['volatility'] },
+      },
+      { key: 'account.capital', label: 'Capital', kind: 'number', initial: '100000' },
+    ],
+  },
+  {
+    id: 'costs',
+    title: 'Costs',
+    fields: [
+      { key: 'costs.commission.fixed', label: 'Commission', kind: 'number', initial: '1', unit: 'an order' },
+      {
+        key: 'costs.commission.perShare',
+        label: 'and',
+        name: 'Commission by the share',
+        kind: 'number',
+        initial: '0',
+        unit: 'a share',
+      },
+      {
+        key: 'costs.commission.percent',
+        label: 'and',
+        name: 'Commission by value',
+        kind: 'number',
+        initial: '0.05',
+        unit: '%',
+      },
+      { key: 'costs.slippage', label: 'Slippage', kind: 'number', initial: '5', unit: 'bp' },
+    ],
+  },
+  { id: 'protect', title: 'Protect', folded: true, fields: protectFields('long') },
+  {
+    id: 'more-size',
+    title: 'Limits and account',
+    folded: true,
+    fields: [
+      {
+        key: 'size.fractional',
+        label: 'Fractions of shares',
+        kind: 'choice',
+        initial: 'off',
+        choices: ON_OFF,
+      },
+      {
+        key: 'size.unaffordable',
+        label: 'When cash is short',
+        kind: 'choice',
+        initial: 'shrink',
+        choices: [
+          ['shrink', 'buy fewer'],
+          ['skip', 'skip the order'],
+        ],
+      },
+      {
+        key: 'size.maxPercent',
+        label: 'At most',
+        kind: 'number',
+        initial: '',
+        unit: '% of equity',
+        hint: 'no limit',
+      },
+      {
+        key: 'size.maxOfTradedValue',
+        label: 'At most',
+        kind: 'number',
+        initial: '',
+        unit: '% of traded value',
+        hint: 'no limit',
+      },
+      {
+        key: 'size.minValue',
+        label: 'At least',
+        kind: 'number',
+        initial: '',
+        unit: 'of money',
+        hint: 'no least',
+      },
+      {
+        key: 'size.minFilledPercent',
+        label: 'Refuse below',
+        name: 'Least part of the size',
+        kind: 'number',
+        initial: '',
+        unit: '% of it',
+        hint: 'no least',
+      },
+      { key: 'limits.newPerDay', label: 'New a day', kind: 'number', initial: '', hint: 'no limit' },
+      { key: 'limits.perGroup', label: 'In one group', kind: 'number', initial: '', hint: 'no limit' },
+      {
+        key: 'limits.afterMembership',
+        label: 'Leaves the universe',
+        kind: 'choice',
+        initial: 'hold',
+        choices: [
+          ['hold', 'keep holding'],
+          ['exit', 'exit too'],
+        ],
+      },
+      { key: 'account.leverage', label: 'Leverage', kind: 'number', initial: '1', unit: 'times' },
+      { key: 'costs.commission.min', label: 'Commission at least', kind: 'number', initial: '0' },
+      {
+        key: 'costs.commission.maxPercent',
+        label: 'Commission at most',
+        kind: 'number',
+        initial: '100',
+        unit: '% of value',
+      },
+      {
+        key: 'costs.cashRate',
+        label: 'Cash earns',
+        kind: 'rate',
+        initial: '0',
+        unit: '% a year',
+        hint: 'or a symbol, such as BILL',
+      },
+      {
+        key: 'costs.marginRate',
+        label: 'Borrowed money costs',
+        kind: 'rate',
+        initial: '0',
+        unit: '% a year',
+      },
+      {
+        key: 'costs.borrowRate',
+        label: 'Borrowed shares cost',
+        kind: 'rate',
+        initial: '0',
+        unit: '% a year',
+      },
+    ],
+  },
+  {
+    id: 'timing',
+    title: 'Bars and orders',
+    folded: true,
+    fields: [
+      {
+        key: 'bars',
+        label: 'Bars',
+        kind: 'choice',
+        initial: 'day',
+        choices: [
+          ['day', 'daily'],
+          ['week', 'weekly'],
+          ['month', 'monthly'],
+        ],
+      },
+      {
+        key: 'timing.enter',
+        label: 'Entries fill at',
+        kind: 'choice',
+        initial: 'next-open',
+        choices: TIMING,
+      },
+      { key: 'timing.exit', label: 'Exits fill at', kind: 'choice', initial: 'next-open', choices: TIMING },
+      { key: 'seed', label: 'Seed of “random”', kind: 'number', initial: '1' },
+    ],
+  },
+  {
+    id: 'rotation',
+    title: 'Rotate instead of exiting by rule',
+    folded: true,
+    fields: [
+      {
+        key: 'long.rotate',
+        label: 'Rotation',
+        kind: 'choice',
+        initial: 'off',
+        choices: ON_OFF,
+        outside: true,
+      },
+      {
+        key: 'long.rotate.review',
+        label: 'Review',
+        kind: 'choice',
+        initial: 'month-end',
+        choices: [
+          ['day', 'every day'],
+          ['week-end', "week's end"],
+          ['month-end', "month's end"],
+          ['every', 'every n days'],
+        ],
+        when: { key: 'long.rotate', is: ['on'] },
+      },
+      {
+        key: 'long.rotate.review.every',
+        label: 'n',
+        kind: 'number',
+        initial: '20',
+        unit: 'days',
+        when: { key: 'long.rotate.review', is: ['every'] },
+      },
+      {
+        key: 'long.rotate.hold',
+        label: 'Hold',
+        kind: 'number',
+        initial: '10',
+        unit: 'positions',
+        when: { key: 'long.rotate', is: ['on'] },
+      },
+      {
+        key: 'long.rotate.keep',
+        label: 'Keep down to place',
+        kind: 'number',
+        initial: '15',
+        when: { key: 'long.rotate', is: ['on'] },
+      },
+    ],
+  },
+  {
+    id: 'short',
+    title: 'Short side',
+    folded: true,
+    fields: [
+      {
+        key: 'sides',
+        label: 'Sides',
+        kind: 'choice',
+        initial: 'long',
+        choices: [
+          ['long', 'long only'],
+          ['short', 'short only'],
+          ['both', 'long and short'],
+        ],
+        outside: true,
+      },
+      {
+        key: 'short.enter',
+        label: 'Enter short when',
+        kind: 'rule',
+        initial: '5-day return > 25%',
+        when: { key: 'sides', is: ['short', 'both'] },
+      },
+      {
+        key: 'short.exit',
+        label: 'Exit short when',
+        kind: 'rule',
+        initial: '5-day return < 0',
+        when: { key: 'sides', is: ['short', 'both'] },
+      },
+      {
+        key: 'short.rank.by',
+        label: 'Rank by',
+        kind: 'value',
+        initial: '',
+        hint: 'by symbol, A to Z',
+        when: { key: 'sides', is: ['short', 'both'] },
+      },
+      {
+        key: 'short.rank.first',
+        label: 'Order',
+        kind: 'choice',
+        initial: 'highest',
+        choices: FIRST,
+        when: { key: 'sides', is: ['short', 'both'] },
+      },
+      ...protectFields('short').map((field) =>
+        field.when ? field : { ...field, when: { key: 'sides', is: ['short', 'both'] } },
+      ),
+    ],
+  },
+  {
+    id: 'dials',
+    title: 'Dials',
+    folded: true,
+    fields: [
+      {
+        key: 'dials',
+        label: 'Dials',
+        kind: 'dials',
+        initial: '',
+        hint: 'one a line: pull = 7, 2 to 10 step 1',
+      },
+    ],
+  },
+];
+
+export const fields: readonly Field[] = [
+  { key: 'name', label: 'Name', kind: 'text', initial: 'Untitled' },
+  { key: 'notes', label: 'Notes', kind: 'text', initial: '' },
+  ...sections.flatMap((section) => section.fields),
+];
+
+export const fieldOf = (key: string): Field | undefined => fields.find((field) => field.key === key);

@@ -1,0 +1,82 @@
+'use client';
+
+import { at, type Caution, cautionsOf, type ShownRun, type Strategy } from '@plateau/core';
+import { useLiveQuery } from 'dexie-react-hooks';
+import { TriangleAlert } from 'lucide-react';
+import { isDated } from '@/model/market/members.ts';
+import { readOne } from '@/store/read.ts';
+import { count, percent } from '@/ui/format.ts';
+
+function words(caution: Caution): string {
+  switch (caution.kind) {
+    case 'same-close':
+      return 'It fills at the close that decides, which nobody can.';
+    case 'no-costs':
+      return 'It trades without costs.';
+    case 'undated-universe':
+      return 'Its universe has no dates of membership, and leaves out what failed.';
+    case 'one-trade':
+      return `One trade, in ${caution.symbol}, made ${percent(caution.share, 0)} of the profit.`;
+    case 'best-made-all':
+      return `Without its best trade, in ${caution.symbol}, it would have made nothing.`;
+    case 'crumbs':
+      return `${count(caution.crumbs)} of ${count(caution.trades)} trades are crumbs, of less than a tenth of the size wanted: look at the figures by money.`;
+    case 'free-shorts':
+      return `${count(caution.shorts)} short trades borrow shares for nothing.`;
+    case 'free-leverage':
+      return `It borrows money for nothing, up to ${percent(caution.exposure, 0)} of the account at work.`;
+    case 'idle-start':
+      return `Nothing was entered in the first ${caution.years.toFixed(1)} years; they count in every figure.`;
+    case 'few-trades':
+      return `${caution.trades} closed trades are few: chance may have made this.`;
+    case 'short-history':
+      return `${caution.years.toFixed(1)} years are short: they may hold one kind of weather.`;
+    case 'either-way':
+      return `${caution.bars} bars reached stop and target both, and count as stopped.`;
+    case 'doubtful-bars':
+      return `Bars of ${caution.instruments} of the ${caution.traded} instruments it traded look wrong; they are named below the figures.`;
+    case 'tries':
+      return `It is the best of ${caution.tries} tries at least: some of it is luck.`;
+  }
+}
+
+interface CautionsProps {
+  readonly run: ShownRun;
+  /** what was run */
+  readonly strategy: Strategy;
+  readonly universe: string;
+  readonly tries: number;
+  readonly doubtful: ReadonlySet<string>;
+}
+
+/** What to doubt about a result, in plain words beside its figures. */
+export function Cautions({ run, strategy, universe, tries, doubtful }: CautionsProps) {
+  const dated = useLiveQuery(async () => {
+    const members = (await readOne('universes', universe))?.members ?? [];
+    // One instrument alone was not chosen from among others that failed.
+    return isDated(members) || new Set(members.map(({ symbol }) => symbol)).size < 2;
+  }, [universe]);
+  const { day } = run.marks;
+  const cautions = cautionsOf({
+    strategy,
+    marks: run.marks,
+    trades: run.trades,
+    openTrades: run.openTrades,
+    eitherWayBars: run.eitherWayBars,
+    years: (at(day, day.length - 1) - at(day, 0)) / 365.25,
+    // Not known for a moment at the start: no reason to cry wolf.
+    dated: dated ?? true,
+    tries,
+    doubtful,
+  });
+  return (
+    <ul aria-label="Cautions" className="flex min-h-[24px] shrink-0 flex-wrap gap-x-4 pb-1">
+      {cautions.map((caution) => (
+        <li key={caution.kind} className="flex gap-1.5 text-soft">
+          <TriangleAlert size={12} aria-hidden className="mt-1 shrink-0 text-loss" />
+          {words(caution)}
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,85 @@
+// The columns of a table of trades: all that the contract records of one.
+
+import { isoFromDay, type Trade } from '@plateau/core';
+import { dataColumn as column, type DataColumn } from '@/ui/data-table.tsx';
+import { count, money, percent, price, ratio, written } from '@/ui/format.ts';
+import type { Fields } from '@/ui/row-filter.ts';
+
+const day = (value: number | undefined): string => (value === undefined ? 'open' : isoFromDay(value));
+const nan = (value: number | undefined): number => value ?? Number.NaN;
+
+export const tradeColumns: DataColumn<Trade>[] = [
+  column('symbol', 'Symbol', (t) => t.symbol, { width: 58, left: true, show: (t) => t.symbol }),
+  column('side', 'Side', (t) => t.side, { width: 42, left: true, show: (t) => t.side }),
+  column('group', 'Group', (t) => t.group, { width: 74, left: true, show: (t) => t.group ?? '' }),
+  column('decision', 'Decided', (t) => t.decisionDay, {
+    width: 74,
+    left: true,
+    show: (t) => day(t.decisionDay),
+  }),
+  column('entry', 'Entry', (t) => t.entryDay, { width: 74, left: true, show: (t) => day(t.entryDay) }),
+  column('exit', 'Exit', (t) => t.exitDay, { width: 74, left: true, show: (t) => day(t.exitDay) }),
+  column('reason', 'Exit by', (t) => t.exitReason, {
+    width: 62,
+    left: true,
+    show: (t) => t.exitReason ?? 'still open',
+  }),
+  column('shares', 'Shares', (t) => t.shares, { width: 54, show: (t) => written(t.shares, 'shares') }),
+  column('entryPrice', 'Entry at', (t) => t.entryPrice, { width: 58, show: (t) => price(t.entryPrice) }),
+  column('exitPrice', 'Exit at', (t) => t.exitPrice, { width: 58, show: (t) => price(nan(t.exitPrice)) }),
+  column('commission', 'Commission', (t) => t.commission, { width: 74, show: (t) => price(t.commission) }),
+  column('carry', 'Borrowing', (t) => t.carry, { width: 66, show: (t) => price(t.carry) }),
+  column('costs', 'Costs', (t) => t.commission + t.carry, {
+    width: 52,
+    show: (t) => price(t.commission + t.carry),
+  }),
+  column('profit', 'Profit', (t) => t.profit, { width: 60, signed: true, show: (t) => money(t.profit) }),
+  column('return', 'Return', (t) => t.return, { width: 60, signed: true, show: (t) => percent(t.return) }),
+  column('bars', 'Bars', (t) => t.barsHeld, { width: 42, show: (t) => count(t.barsHeld) }),
+  column('mae', 'Worst', (t) => t.mae, { width: 52, show: (t) => percent(t.mae) }),
+  column('mfe', 'Best', (t) => t.mfe, { width: 50, show: (t) => percent(t.mfe) }),
+  column('risk', 'Risk a share', (t) => t.riskPerShare, { width: 78, show: (t) => price(t.riskPerShare) }),
+  column('r', 'R', (t) => t.r, { width: 40, show: (t) => ratio(nan(t.r)) }),
+];
+
+/** Columns that are not shown until they are chosen. */
+export const HIDDEN_AT_FIRST: readonly string[] = ['group', 'decision', 'commission', 'carry', 'risk'];
+
+/** What a filter can ask of a trade, by the columns' names. */
+export function tradeFields(t: Trade): Fields {
+  return {
+    symbol: t.symbol,
+    side: t.side,
+    group: t.group,
+    decided: isoFromDay(t.decisionDay),
+    entry: isoFromDay(t.entryDay),
+    exit: t.exitDay === undefined ? 'open' : isoFromDay(t.exitDay),
+    reason: t.exitReason ?? 'open',
+    shares: t.shares,
+    profit: t.profit,
+    return: t.return,
+    bars: t.barsHeld,
+    costs: t.commission + t.carry,
+    worst: t.mae,
+    best: t.mfe,
+    r: t.r,
+  };
+}
+
+export const TRADE_FIELDS = [
+  'symbol',
+  'side',
+  'group',
+  'decided',
+  'entry',
+  'exit',
+  'reason',
+  'shares',
+  'profit',
+  'return',
+  'bars',
+  'costs',
+  'worst',
+  'best',
+  'r',
+] as const;

@@ -1,0 +1,185 @@
+'use client';
+
+import { TRADE_GROUPINGS, type Trade, type TradeGrouping, tradeGroups } from '@plateau/core';
+import { tableCsv, tradesTable } from '@plateau/files';
+import { Columns3, Copy, Download } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { memo, useDeferredValue, useMemo, useState } from 'react';
+import { toast } from 'sonner';
+import { texts, useSetting } from '@/store/setting.ts';
+import { Button } from '@/ui/button';
+import { DataTable, type RowGroup } from '@/ui/data-table.tsx';
+import { count, money, percent, ratio } from '@/ui/format.ts';
+import { readFilter } from '@/ui/row-filter.ts';
+import { saveFile, WORKBOOK } from '@/ui/save-file.ts';
+import { Select } from '@/ui/select.tsx';
+import { tablesWorkbook } from '@/workers/workbook-client.ts';
+import { HIDDEN_AT_FIRST, TRADE_FIELDS, tradeColumns, tradeFields } from './columns.tsx';
+import { GROUPINGS, groupName } from './grouping.ts';
+
+interface TradesTableProps {
+  readonly trades: readonly Trade[];
+  readonly name: string;
+  /** opens a trade, by its first cell or anywhere on its row; it is given all trades in the order shown */
+  readonly onOpen?: (trade: Trade, shown: readonly Trade[]) => void;
+}
+
+/** Trades sorted, filtered and grouped, with the columns one wants, copied or exported as they are shown. */
+export const TradesTable = memo(function TradesTable({ trades, name, onOpen }: TradesTableProps) {
+  const [filter, setFilter] = useState('');
+  const [by, setBy] = useState<TradeGrouping | ''>('');
+  const [hidden, setHidden] = useSetting<readonly string[]>('hidden trade columns', texts, HIDDEN_AT_FIRST);
+  const asked = useDeferredValue(filter);
+  const read = useMemo(() => readFilter(asked, TRADE_FIELDS), [asked]);
+  const rows = useMemo(
+    () => (read.ok && asked ? trades.filter((trade) => read.test(tradeFields(trade))) : trades),
+    [trades, read, asked],
+  );
+  const columns = useMemo(() => tradeColumns.filter(({ id }) => !hidden.includes(id ?? '')), [hidden]);
+  const groups = useMemo(
+    () =>
+      by === ''
+        ? undefined
+        : tradeGroups(rows, by).map(
+            (group): RowGroup<Trade> => ({
+              key: groupName(by, group),
+              rows: group.trades,
+              cells: {
+                profit: money(group.profit),
+                return: percent(group.figures.expectancy),
+                bars: ratio(group.held, 1),
+                r: ratio(group.figures.averageR),
+              },
+            }),
+          ),
+    [rows, by],
+  );
+  return (
+    <DataTable
+      label="Trades"
+      rows={rows}
+      columns={columns}
+      {...(groups && { groups })}
+      {...(onOpen && { onOpen })}
+      empty={
+        trades.length > 0
+          ? 'No trade is like that.'
+          : 'No trade was made: the entry rule was never true for a member on a day with a free slot.'
+      }
+      above={(shown) => (
+        <div className="flex flex-wrap items-center gap-x-3 gap-y-1 py-1">
+          <span className="text-soft" role="status">
+            {rows.length === trades.length
+              ? `${count(trades.length)} trades`
+              : `${count(rows.length)} of ${count(trades.length)} trades`}
+          </span>
+          <input
+            aria-label="Filter the trades"
+            value={filter}
+            onChange={(event) => setFilter(event.target.value)}
+            placeholder="filter: stop 2019 return<-5% bars>20"
+            aria-invalid={!read.ok}
+            className="w-64 rounded-sm border border-hairline bg-raised px-1.5 py-0.5 aria-invalid:border-loss"
+          />
+          {!read.ok && (
+            <span role="alert" className="text-loss">
+              {read.message}
+            </span>
+          )}
+          <span className="text-soft">
+            By{' '}
+            <Select
+              label="Group the table by"
+              value={by}
+              choices={[['', 'no group'], ...TRADE_GROUPINGS.map((way) => [way, GROUPINGS[way]] as const)]}
+              onChange={setBy}
+            />
+          </span>
+          <div className="ml-auto flex gap-2">
+            <ColumnChoice hidden={hidden} onChange={setHidden} />
+            <Out trades={shown} name={name} />
+          </div>
+        </div>
+      )}
+    />
+  );
+});
+
+function Out({ trades, name }: { trades: readonly Trade[]; name: string }) {
+  const none = trades.length === 0;
+  const copy = async (): Promise<void> => {
+    const table = tradesTable(trades);
+    const lines = [table.columns.map((column) => column.name), ...table.rows];
+    try {
+      await navigator.clipboard.writeText(lines.map((line) => line.join('\t')).join('\n'));
+      toast(`${count(trades.length)} trades are copied, as a sheet takes them.`);
+    } catch {
+      toast.error('The browser did not allow it to copy. Take the CSV instead.');
+    }
+  };
+  const xlsx = (): void => {
+    tablesWorkbook([tradesTable(trades)]).then(
+      (bytes) => saveFile(`${name} trades.xlsx`, WORKBOOK, bytes),
+      (error: Error) => toast.error(`The workbook was not made: ${error.message}.`),
+    );
+  };
+  return (
+    <>
+      <Button disabled={none} onClick={() => void copy()}>
+        <Copy size={14} aria-hidden /> Copy
+      </Button>
+      <Button
+        disabled={none}
+        onClick={() => saveFile(`${name} trades.csv`, 'text/csv', tableCsv(tradesTable(trades)))}
+      >
+        <Download size={14} aria-hidden /> CSV
+      </Button>
+      <Button disabled={none} onClick={xlsx}>
+        <Download size={14} aria-hidden /> XLSX
+      </Button>
+    </>
+  );
+}
+
+interface ColumnChoiceProps {
+  readonly hidden: readonly string[];
+  readonly onChange: (hidden: readonly string[]) => void;
+}
+
+function ColumnChoice({ hidden, onChange }: ColumnChoiceProps) {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>
+        <Button>
+          <Columns3 size={14} aria-hidden /> Columns
+        </Button>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="end"
+          className="z-50 max-h-96 overflow-auto border border-strong bg-raised p-1"
+        >
+          {tradeColumns.map(({ id = '', header }) => {
+            const shown = !hidden.includes(id);
+            return (
+              <DropdownMenu.CheckboxItem
+                key={id}
+                checked={shown}
+                // The first names the row.
+                disabled={id === 'symbol'}
+                onSelect={(event) => event.preventDefault()}
+                onCheckedChange={() => onChange(shown ? [...hidden, id] : hidden.filter((h) => h !== id))}
+                className="flex cursor-pointer gap-2 rounded-sm px-2 py-0.5 data-[disabled]:text-soft data-[highlighted]:bg-accent-paper"
+              >
+                <span aria-hidden className="w-3">
+                  {shown ? '✓' : ''}
+                </span>
+                {String(header)}
+              </DropdownMenu.CheckboxItem>
+            );
+          })}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}

@@ -1,0 +1,45 @@
+// Runs that were kept: what was run, on what data, by which engine, so that each can be repeated and held against itself.
+
+import { useLiveQuery } from 'dexie-react-hooks';
+import type { StoredRun } from '@/model/rows.ts';
+import { database } from '../database.ts';
+import { readAll, readOne, readWhere } from '../read.ts';
+import { act } from '../undo.ts';
+
+/** All kept runs, the newest first; undefined while they are read. */
+export function useRuns(): readonly StoredRun[] | undefined {
+  return useLiveQuery(async () => (await readAll('runs')).sort((a, b) => b.at - a.at), []);
+}
+
+/** Puts a run among the kept ones, as an act that can be undone. @throws when it cannot be kept */
+export function addRun(run: StoredRun): Promise<void> {
+  return act('runs', `“${run.name}” is kept.`, {
+    redo: () => database.runs.put(run),
+    undo: () => database.runs.delete(run.id),
+  });
+}
+
+export function removeRun(run: StoredRun): Promise<void> {
+  return act('runs', `“${run.name}” is deleted.`, {
+    redo: () => database.runs.delete(run.id),
+    undo: () => database.runs.put(run),
+    told: true,
+  });
+}
+
+/** Notes the fingerprint of the bars that a run read. */
+export async function signRun(id: string, data: string): Promise<void> {
+  await database.runs.update(id, { data });
+}
+
+/** Notes what a run was held against: the name of its universe, and the variants of its sheet. */
+export async function noteOrigin({ id, sheet, universe }: StoredRun): Promise<void> {
+  const [stored, variants] = await Promise.all([
+    readOne('universes', universe),
+    readWhere('logbook', 'sheet', [sheet]),
+  ]);
+  await database.runs.update(id, {
+    universeName: stored?.name ?? universe,
+    tried: variants.map(({ figures }) => figures.sharpe),
+  });
+}

@@ -1,0 +1,122 @@
+// The worker's side of an engine: answers every kind of EngineWork on bars that it keeps in memory.
+
+import { runAlone } from '../alone.ts';
+import type { Market } from '../bars/bars.ts';
+import { dataName } from '../bars/data-name.ts';
+import { barsPerYear } from '../bars/unit.ts';
+import { type BaselineFigures, entryShares, randomEntryRun } from '../baseline.ts';
+import { createEngine, type Engine, type RunOutcome } from '../engine.ts';
+import type { Universe } from '../evaluation/panel.ts';
+import type { Inspection } from '../inspect/inspection.ts';
+import type { Handlers } from '../parallel/serve.ts';
+import { luckOf, reportOf } from '../report.ts';
+import type { Run } from '../run.ts';
+import type { Continue } from '../simulation/progress.ts';
+import type { EngineWork, RunAsked, ShownOutcome } from './engine-work.ts';
+
+/** Finds the members of the universe with a name; nothing where there is none. */
+export type FindUniverse = (name: string) => Universe | Promise<Universe>;
+
+interface Kept {
+  readonly name: string;
+  readonly universe: Universe;
+  readonly engine: Engine;
+}
+
+/** Engines by universe, the latest one kept with its columns. */
+export function engineKeeper(market: Market, find: FindUniverse): (name: string) => Promise<Kept> {
+  let kept: Kept | undefined;
+  return async (name) => {
+    if (kept?.name === name) return kept;
+    const universe = await find(name);
+    kept = { name, universe, engine: createEngine(market, universe) };
+    return kept;
+  };
+}
+
+/** @param engineFor as {@link engineKeeper} makes it of the same market */
+export function doEngineWork(
+  market: Market,
+  engineFor: ReturnType<typeof engineKeeper>,
+): Handlers<EngineWork> {
+  const named = memory<string>();
+  const shares = memory<ReturnType<typeof entryShares>>();
+  // Bars in shared memory do not change while this worker lives.
+  const dataOf = ({ name, universe }: Kept, symbols: readonly string[]): string =>
+    named(`${name} ${symbols.join(' ')}`, () => dataName(market, universe, symbols));
+  /** Asks something of an inspected run. */
+  const inspected = async <Out>(
+    { universe, request }: RunAsked,
+    goOn: Continue,
+    ask: (inspection: Inspection) => Out,
+  ): Promise<Out | undefined> => {
+    const outcome = (await engineFor(universe)).engine.inspect(request, goOn);
+    return outcome.kind === 'done' ? ask(outcome.inspection) : undefined;
+  };
+
+  return {
+    run: async ({ universe, request }, goOn) => shown((await engineFor(universe)).engine.run(request, goOn)),
+    figures: async ({ universe, request, without }, goOn) => {
+      const kept = await engineFor(universe);
+      const engine =
+        without === undefined
+          ? kept.engine
+          : createEngine(
+              market,
+              kept.universe.filter(({ symbol }) => symbol !== without),
+            );
+      const outcome = engine.run(request, goOn);
+      return outcome.kind === 'done' ? { kind: 'done', figures: outcome.run.figures } : outcome;
+    },
+    explain: async ({ universe, request }, goOn) => (await engineFor(universe)).engine.explain(request, goOn),
+    alone: async ({ universe, request, symbol }) =>
+      runAlone(market, (await engineFor(universe)).universe, symbol, request),
+    baseline: async ({ universe, request, seed }): Promise<BaselineFigures | undefined> => {
+      const { engine } = await engineFor(universe);
+      const its = shares(`${universe} ${JSON.stringify(request)}`, () => entryShares(engine, request));
+      return its && randomEntryRun(engine, request, its, seed);
+    },
+    report: async ({ universe, request, span, tried, beside }, goOn) => {
+      const outcome = (await engineFor(universe)).engine.inspect(request, goOn);
+      if (outcome.kind !== 'done') return outcome;
+      const { inspection } = outcome;
+      const report = reportOf(inspection.run, {
+        ...span,
+        barsPerYear: barsPerYear(request.strategy.bars),
+        slippage: request.strategy.costs.slippage,
+        tried,
+        beside: beside.map(inspection.beside).filter((curve) => curve !== undefined),
+      });
+      return { kind: 'done', run: shownRun(inspection.run), report };
+    },
+    doubt: async (asked, goOn) => {
+      const kept = await engineFor(asked.universe);
+      return inspected(asked, goOn, ({ run }) => ({
+        luck: luckOf(run, { ...asked.span, barsPerYear: barsPerYear(asked.request.strategy.bars) }),
+        data: dataOf(kept, asked.symbols),
+      }));
+    },
+    fingerprint: async ({ universe, symbols }) => dataOf(await engineFor(universe), symbols),
+    why: (asked, goOn) => inspected(asked, goOn, (its) => its.why(asked.symbol, asked.day)),
+    whyBetween: (asked, goOn) =>
+      inspected(asked, goOn, (its) => its.whyBetween(asked.symbol, asked.from, asked.to)),
+    day: (asked, goOn) => inspected(asked, goOn, (its) => its.day(asked.day)),
+    story: (asked, goOn) => inspected(asked, goOn, (its) => its.story(asked.trade)),
+  };
+}
+
+const shown = (outcome: RunOutcome): ShownOutcome =>
+  outcome.kind === 'done' ? { kind: 'done', run: shownRun(outcome.run) } : outcome;
+
+function shownRun({ decisions: _decisions, ledger: _ledger, ...run }: Run) {
+  return run;
+}
+
+/** Remembers what was made of the last key. */
+function memory<T>(): (key: string, make: () => T) => T {
+  let last: { readonly key: string; readonly made: T } | undefined;
+  return (key, make) => {
+    if (last?.key !== key) last = { key, made: make() };
+    return last.made;
+  };
+}

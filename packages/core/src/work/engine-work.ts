@@ -1,0 +1,86 @@
+// What an engine's worker can be asked: what goes in and what comes out, kind by kind. Page and runner ask the same.
+
+import type { Alone } from '../alone.ts';
+import type { BaselineFigures } from '../baseline.ts';
+import type { RunOutcome } from '../engine.ts';
+import type { Explanation } from '../explain.ts';
+import type { DayBook } from '../inspect/day-book.ts';
+import type { Beside, Inspection } from '../inspect/inspection.ts';
+import type { TradeStory } from '../inspect/trade-story.ts';
+import type { WhyDay } from '../inspect/why-day.ts';
+import type { WhySpan } from '../inspect/why-span.ts';
+import type { Report } from '../report.ts';
+import type { Run } from '../run.ts';
+import type { RunRequest } from '../simulation/request.ts';
+import type { Figures } from '../statistics/figures.ts';
+import type { Luck } from '../statistics/resample.ts';
+
+/** A run: of which universe, by its name, and with which strategy. */
+export interface RunAsked {
+  readonly universe: string;
+  readonly request: RunRequest;
+}
+
+/** A part of a run's days, both ends in it; all of them when left out. */
+interface Part {
+  readonly span?: { readonly from: number; readonly to: number } | undefined;
+}
+
+/** What is shown of a run; the decision log and the ledger are long and stay with the worker. */
+export type ShownRun = Omit<Run, 'decisions' | 'ledger'>;
+
+type NotDone = Exclude<RunOutcome, { kind: 'done' }>;
+export type ShownOutcome = NotDone | { readonly kind: 'done'; readonly run: ShownRun };
+export type FiguresOutcome = NotDone | { readonly kind: 'done'; readonly figures: Figures };
+/** A run with all that a report says of it. */
+export type ReportOutcome =
+  | NotDone
+  | { readonly kind: 'done'; readonly run: ShownRun; readonly report: Report };
+
+/** What takes as long as the report itself, and is read after it. */
+export interface Doubt {
+  readonly luck: Luck;
+  /** fingerprint of the bars and memberships that were read */
+  readonly data: string;
+}
+
+interface Kind<In, Out> {
+  readonly in: In;
+  readonly out: Out;
+}
+
+/** Answers are undefined where the run has problems or was called off, and where there is nothing to say. */
+export interface EngineWork {
+  readonly run: Kind<RunAsked, ShownOutcome>;
+  /** a run's figures alone, perhaps without one member of the universe */
+  readonly figures: Kind<RunAsked & { readonly without?: string }, FiguresOutcome>;
+  readonly explain: Kind<RunAsked, Explanation | undefined>;
+  /** the rules on one instrument by itself */
+  readonly alone: Kind<RunAsked & { readonly symbol: string }, Alone | undefined>;
+  /** the rules with random entries */
+  readonly baseline: Kind<RunAsked & { readonly seed: number }, BaselineFigures | undefined>;
+  readonly report: Kind<
+    RunAsked &
+      Part & {
+        /** the Sharpe ratios of the variants tried */
+        readonly tried: readonly number[];
+        /** other curves to hold it against */
+        readonly beside: readonly Beside[];
+      },
+    ReportOutcome
+  >;
+  /** `symbols`: the instruments the run may read */
+  readonly doubt: Kind<RunAsked & Part & { readonly symbols: readonly string[] }, Doubt | undefined>;
+  /** of the bars and memberships that the run may read */
+  readonly fingerprint: Kind<RunAsked & { readonly symbols: readonly string[] }, string>;
+  readonly why: Kind<RunAsked & { readonly symbol: string; readonly day: number }, WhyDay | undefined>;
+  readonly whyBetween: Kind<
+    RunAsked & { readonly symbol: string; readonly from: number; readonly to: number },
+    WhySpan | undefined
+  >;
+  readonly day: Kind<RunAsked & { readonly day: number }, DayBook | undefined>;
+  readonly story: Kind<
+    RunAsked & { readonly trade: Parameters<Inspection['story']>[0] },
+    TradeStory | undefined
+  >;
+}
