@@ -105,7 +105,7 @@ test('a chart zooms, moves, changes its bars, draws measures and goes to a day',
   await expect.poll(bars).not.toContain('132 bars');
   await page.getByLabel('Go to a day').fill('2008-10-01');
   await expect.poll(bars).toContain('2008-');
-  await page.getByRole('button', { name: 'Weeks' }).click();
+  await page.getByRole('radio', { name: 'Weeks' }).click();
   await expect(page.getByRole('textbox', { name: 'Draw' })).toHaveValue('50-week average');
   await page.getByRole('textbox', { name: 'Draw' }).fill('10-week average; 20-week upper band at 2');
   await expect(page.getByTestId('price-chart').locator('.recharts-line')).toHaveCount(2);
@@ -114,7 +114,7 @@ test('a chart zooms, moves, changes its bars, draws measures and goes to a day',
 });
 
 test('a chart is dragged, holds another instrument and a measure on a scale of its own, and is saved', async () => {
-  await page.getByRole('button', { name: 'Days' }).click();
+  await page.getByRole('radio', { name: 'Days' }).click();
   await page.getByRole('textbox', { name: 'Draw' }).fill('50-day average; 14-day RSI');
   await expect(page.getByTestId('under-chart').locator('.recharts-line')).toHaveCount(1);
   await expect(page.getByTestId('price-chart').locator('.recharts-line')).toHaveCount(1);

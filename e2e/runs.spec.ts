@@ -219,7 +219,7 @@ test('a trade opens on its chart with its reasons, and leads to the next and to 
   await expect(panel).toHaveAttribute('data-ready', 'true');
   await expect(page).toHaveURL(new RegExp(`trade=${symbol}\\.long\\.${entry}`));
   await expect(page.getByRole('img', { name: new RegExp(`^Bars of ${symbol}`) })).toBeVisible();
-  await expect(page.getByTestId('story-prices').locator('.recharts-reference-dot')).toHaveCount(2);
+  await expect(page.getByTestId('story-prices-chart').locator('.recharts-reference-dot')).toHaveCount(2);
   await expect(panel).toContainText('200-day average');
   const enter = page.getByRole('table', { name: 'Enter when' });
   await expect(enter.getByRole('row')).toHaveCount(2);

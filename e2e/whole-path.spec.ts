@@ -212,10 +212,10 @@ test('sheets are duplicated, deleted with undo, exported and imported', async ()
     name: 'wrong.json',
     mimeType: 'application/json',
     buffer: Buffer.from(
-      JSON.stringify({ format: 'plateau-strategy/2', name: 'x', long: { enter: 'always', exit: 'never' } }),
+      JSON.stringify({ format: 'plateau-strategy/2', name: 'x', long: { enter: 'always', leave: 'never' } }),
     ),
   });
-  await expect(page.getByText('“long.exit” is not a key of a strategy file')).toBeVisible();
+  await expect(page.getByText('“long.leave” is not a key of a strategy file')).toBeVisible();
   await page.getByLabel('Strategy file', { exact: true }).setInputFiles(join(scratch, 'strategy.json'));
   await expect(tabs).toHaveCount(3);
   await expect(rule('Exit when')).toContainText('100-day average');

@@ -13,8 +13,8 @@ import { settingRows } from '../model/runs/settings-rows.ts';
 import { periodTicks, rowsInView } from '../parts/chart/rows.ts';
 import { tradeColumns, tradeFields } from '../parts/trades/columns.tsx';
 import { groupName } from '../parts/trades/grouping.ts';
+import { dayTicks } from '../ui/chart/time-axis.tsx';
 import { written } from '../ui/format.ts';
-import { dayTicks } from '../ui/time-axis.tsx';
 
 const first = dayFromIso('2020-01-06') as number;
 

@@ -6,6 +6,7 @@ import {
   getCoreRowModel,
   getSortedRowModel,
   type SortingState,
+  type Table,
   type Row as TableRow,
   useReactTable,
 } from '@tanstack/react-table';
@@ -100,7 +101,6 @@ export function DataTable<Row>({
     overscan: 12,
   });
   const width = columns.reduce((sum, c) => sum + c.meta.width, 0);
-  const metaOf = (definition: { meta?: unknown }): Meta<Row> => definition.meta as Meta<Row>;
 
   return (
     <div className="flex h-full min-h-0 flex-col">
@@ -116,41 +116,7 @@ export function DataTable<Row>({
           aria-label={label}
         >
           <div role="table" aria-label={label} aria-rowcount={lines.length + 1} style={{ minWidth: width }}>
-            {table.getHeaderGroups().map((group) => (
-              <div
-                key={group.id}
-                role="row"
-                className="sticky top-0 z-10 flex border-b border-strong bg-raised"
-              >
-                {group.headers.map((header) => {
-                  const sorted = header.column.getIsSorted();
-                  const meta = metaOf(header.column.columnDef);
-                  return (
-                    <div
-                      key={header.id}
-                      role="columnheader"
-                      aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
-                      style={{ width: meta.width, flexGrow: 1 }}
-                    >
-                      {header.column.columnDef.header !== '' && (
-                        <button
-                          type="button"
-                          onClick={header.column.getToggleSortingHandler()}
-                          className={clsx(
-                            'flex w-full items-center gap-0.5 px-1 py-1 font-semibold hover:text-accent',
-                            !meta.left && 'justify-end',
-                          )}
-                        >
-                          {flexRender(header.column.columnDef.header, header.getContext())}
-                          {sorted === 'asc' && <ArrowUp size={12} aria-hidden />}
-                          {sorted === 'desc' && <ArrowDown size={12} aria-hidden />}
-                        </button>
-                      )}
-                    </div>
-                  );
-                })}
-              </div>
-            ))}
+            <HeaderRow table={table} />
             <div style={{ height: virtual.getTotalSize(), position: 'relative' }} role="rowgroup">
               {virtual.getVirtualItems().map((item) => {
                 const line = lines[item.index];
@@ -169,57 +135,109 @@ export function DataTable<Row>({
                     />
                   );
                 }
-                const { row } = line;
-                const open = isOpen?.(row.original);
                 return (
-                  // biome-ignore lint/a11y/useKeyWithClickEvents: the row's first cell holds a button for the keyboard
-                  <div
-                    key={row.id}
-                    role="row"
-                    aria-rowindex={item.index + 2}
-                    aria-selected={onOpen ? open === true : undefined}
-                    onClick={onOpen && (() => onOpen(row.original, shown))}
-                    className={clsx(
-                      'absolute flex w-full border-b border-hairline hover:bg-accent-paper',
-                      onOpen && 'cursor-pointer',
-                      open && 'bg-accent-paper',
-                    )}
+                  <BodyRow
+                    key={line.row.id}
+                    row={line.row}
+                    index={item.index + 2}
                     style={place}
-                  >
-                    {row.getVisibleCells().map((cell, k) => {
-                      const meta = metaOf(cell.column.columnDef);
-                      const value = cell.getValue();
-                      const shown = meta.show(row.original);
-                      return (
-                        <div
-                          key={cell.id}
-                          role="cell"
-                          style={{ width: meta.width, flexGrow: 1 }}
-                          className={clsx(
-                            'truncate px-1 py-[3px]',
-                            !meta.left && 'text-right',
-                            meta.signed &&
-                              typeof value === 'number' &&
-                              (value < 0 ? 'text-loss' : 'text-gain'),
-                          )}
-                        >
-                          {onOpen && k === 0 ? (
-                            <button type="button" className="font-semibold hover:text-accent">
-                              {shown}
-                            </button>
-                          ) : (
-                            shown
-                          )}
-                        </div>
-                      );
-                    })}
-                  </div>
+                    open={isOpen?.(line.row.original) ?? false}
+                    onOpen={onOpen && (() => onOpen(line.row.original, shown))}
+                  />
                 );
               })}
             </div>
           </div>
         </div>
       )}
+    </div>
+  );
+}
+
+const metaOf = <Row,>(definition: { meta?: unknown }): Meta<Row> => definition.meta as Meta<Row>;
+
+function HeaderRow<Row>({ table }: { table: Table<Row> }) {
+  return table.getHeaderGroups().map((group) => (
+    <div key={group.id} role="row" className="sticky top-0 z-10 flex border-b border-strong bg-raised">
+      {group.headers.map((header) => {
+        const sorted = header.column.getIsSorted();
+        const meta = metaOf<Row>(header.column.columnDef);
+        return (
+          <div
+            key={header.id}
+            role="columnheader"
+            aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
+            style={{ width: meta.width, flexGrow: 1 }}
+          >
+            {header.column.columnDef.header !== '' && (
+              <button
+                type="button"
+                onClick={header.column.getToggleSortingHandler()}
+                className={clsx(
+                  'flex w-full items-center gap-0.5 px-1 py-1 font-semibold hover:text-accent',
+                  !meta.left && 'justify-end',
+                )}
+              >
+                {flexRender(header.column.columnDef.header, header.getContext())}
+                {sorted === 'asc' && <ArrowUp size={12} aria-hidden />}
+                {sorted === 'desc' && <ArrowDown size={12} aria-hidden />}
+              </button>
+            )}
+          </div>
+        );
+      })}
+    </div>
+  ));
+}
+
+interface BodyRowProps<Row> {
+  readonly row: TableRow<Row>;
+  readonly index: number;
+  readonly style: CSSProperties;
+  readonly open: boolean;
+  readonly onOpen: (() => void) | undefined;
+}
+
+function BodyRow<Row>({ row, index, style, open, onOpen }: BodyRowProps<Row>) {
+  return (
+    // biome-ignore lint/a11y/useKeyWithClickEvents: the row's first cell holds a button for the keyboard
+    <div
+      role="row"
+      aria-rowindex={index}
+      aria-selected={onOpen ? open : undefined}
+      onClick={onOpen}
+      className={clsx(
+        'absolute flex w-full border-b border-hairline hover:bg-accent-paper',
+        onOpen && 'cursor-pointer',
+        open && 'bg-accent-paper',
+      )}
+      style={style}
+    >
+      {row.getVisibleCells().map((cell, k) => {
+        const meta = metaOf<Row>(cell.column.columnDef);
+        const value = cell.getValue();
+        const shown = meta.show(row.original);
+        return (
+          <div
+            key={cell.id}
+            role="cell"
+            style={{ width: meta.width, flexGrow: 1 }}
+            className={clsx(
+              'truncate px-1 py-[3px]',
+              !meta.left && 'text-right',
+              meta.signed && typeof value === 'number' && (value < 0 ? 'text-loss' : 'text-gain'),
+            )}
+          >
+            {onOpen && k === 0 ? (
+              <button type="button" className="font-semibold hover:text-accent">
+                {shown}
+              </button>
+            ) : (
+              shown
+            )}
+          </div>
+        );
+      })}
     </div>
   );
 }

@@ -15,6 +15,7 @@ export {
 export { newBars } from './bars/layout.ts';
 export { type BarUnit, barsPerYear } from './bars/unit.ts';
 export { type BaselineFigures, entryShares, placeAmong, randomEntryRun } from './baseline.ts';
+export { countUntil } from './days/calendar.ts';
 export {
   civilFromDay,
   type Day,

@@ -7,7 +7,7 @@ import type { Bars, Market } from '../src/bars/bars.ts';
 import { createEngine, type RunOutcome } from '../src/engine.ts';
 import { Evaluator } from '../src/evaluation/evaluate.ts';
 import { createPanel } from '../src/evaluation/panel.ts';
-import { type HeldPosition, positionReader } from '../src/evaluation/positions.ts';
+import { type HeldPosition, PositionReader } from '../src/evaluation/positions.ts';
 import { barsWhere } from '../src/evaluation/select.ts';
 import { FALSE, UNDEFINED } from '../src/evaluation/truth.ts';
 import { readRule } from '../src/language/check.ts';
@@ -379,7 +379,7 @@ describe('an exit rule on the position', () => {
       fc.property(closes, fc.constantFrom(...words), fc.constantFrom(...forms), (x, [word, column], form) => {
         const evaluator = evaluatorOf(new Map([['A', barsOf(x.map((c) => c / 100))]]));
         const held: HeldPosition = { side: { sign: 1 }, entryBar: 0, entryPrice: 9, atOpen: true };
-        const truth = positionReader(evaluator, 0).truth(treeOf(form(word), 'rule', true));
+        const truth = new PositionReader(evaluator, 0).truth(treeOf(form(word), 'rule', true));
         const whole = evaluator.truths(treeOf(form(column)), 0);
         expect(x.map((_c, i) => truth(i, held))).toEqual([...whole]);
       }),
@@ -393,7 +393,7 @@ describe('an exit rule on the position', () => {
     const held: HeldPosition = { side: { sign: 1 }, entryBar: 0, entryPrice: 1, atOpen: true };
     for (const way of ['rising', 'falling']) {
       expect([...evaluator.truths(treeOf(`close is ${way}`), 0)]).toEqual([UNDEFINED, FALSE, FALSE]);
-      const truth = positionReader(evaluator, 0).truth(
+      const truth = new PositionReader(evaluator, 0).truth(
         treeOf(`close + 0 * entry price is ${way}`, 'rule', true),
       );
       expect(closes.map((_c, i) => truth(i, held))).toEqual([UNDEFINED, FALSE, FALSE]);
@@ -403,7 +403,9 @@ describe('an exit rule on the position', () => {
   it('knows nothing of the position before its entry', () => {
     const evaluator = evaluatorOf(new Map([['A', barsOf([10, 11, 12, 13])]]));
     const held: HeldPosition = { side: { sign: 1 }, entryBar: 1, entryPrice: 11, atOpen: true };
-    const truth = positionReader(evaluator, 0).truth(treeOf('profit is the lowest of 3 days', 'rule', true));
+    const truth = new PositionReader(evaluator, 0).truth(
+      treeOf('profit is the lowest of 3 days', 'rule', true),
+    );
     expect([0, 1, 2, 3].map((i) => truth(i, held))).toEqual([1, 1, 1, 0]);
   });
 });

@@ -35,126 +35,140 @@ export interface SkerryMarket {
   readonly universes: readonly NamedUniverse[];
 }
 
+interface Draft {
+  readonly seed: number;
+  readonly calendar: Int32Array;
+  readonly factors: ReturnType<typeof drawFactors>;
+  readonly listings: Listing[];
+  readonly bars: Map<string, Bars>;
+}
+
+function add({ listings, bars }: Draft, listing: Listing, its: Bars): void {
+  listings.push(listing);
+  bars.set(listing.symbol, its);
+}
+
 /** Pure and seeded: the same bars to the last cent on every machine. */
 export function createSkerryMarket(seed = SEED): SkerryMarket {
   const calendar = sessions();
-  const count = calendar.length;
-  const factors = drawFactors(createNoise(seed), count, sectors.length);
-  const listings: Listing[] = [];
-  const bars = new Map<string, Bars>();
-  const add = (listing: Listing, its: Bars): void => {
-    listings.push(listing);
-    bars.set(listing.symbol, its);
+  const factors = drawFactors(createNoise(seed), calendar.length, sectors.length);
+  const draft: Draft = { seed, calendar, factors, listings: [], bars: new Map() };
+  const companies = addCompanies(draft);
+  const groupOf = new Map(draft.listings.map(({ symbol, group }) => [symbol, group]));
+  const index = chooseMembers(companies, calendar, INDEX_SIZE, (symbol) => groupOf.get(symbol) ?? '');
+  const indexBasket = basketReturns(calendar.length, index.held, 'by value');
+  const indexBars = barsFrom(indexBasket, calendar, 0, 1000, 0, () => 0);
+  add(draft, { ...exchangeTraded.index, kind: 'index', group: 'Index' }, indexBars);
+  // One stream of chance for all that follows: each fund depends on those before it.
+  const noise = createNoise(seed + 1);
+  addFunds(draft, noise, companies, index.held, indexBasket);
+  const { volatility, bill } = exchangeTraded;
+  add(
+    draft,
+    { ...volatility, kind: 'gauge', group: 'Gauges' },
+    gauge(calendar, swell(indexBars.close, noise)),
+  );
+  add(draft, { ...bill, kind: 'gauge', group: 'Gauges' }, gauge(calendar, factors.billRate));
+  return {
+    listings: draft.listings,
+    bars: draft.bars,
+    universes: [
+      { id: 'skerry-stocks', name: 'Skerry stocks', members: datedMembers(draft, 'stock') },
+      { id: 'skerry-60', name: 'Skerry 60, dated', members: index.spells },
+      { id: 'skerry-funds', name: 'Skerry funds', members: datedMembers(draft, 'fund') },
+    ],
   };
+}
 
-  const companies: Listed[] = [];
-  const groupOf = new Map<string, string>();
-  for (let k = 0; k < COMPANIES; k++) {
+function addCompanies(draft: Draft): Listed[] {
+  const { seed, calendar, factors } = draft;
+  return Array.from({ length: COMPANIES }, (_x, k): Listed => {
     const noise = createNoise(seed * 31 + 7919 * (k + 1));
     const sector = k % sectors.length;
-    const { name, letter, businesses } = sectors[sector]!;
+    const { name: group, letter, businesses } = sectors[sector]!;
     const root = roots[k]!;
     const symbol = root.slice(0, 4).toUpperCase() + letter;
-    const life = { sector, ...drawLife(noise, count) };
-    const company = drawCompany(noise, life, factors, calendar);
+    const life = { sector, ...drawLife(noise, calendar.length) };
+    const { bars, shares } = drawCompany(noise, life, factors, calendar);
     const island = noise.pick(islands);
-    add(
-      { symbol, name: `${root} ${noise.pick(businesses)}`, kind: 'stock', group: name, island },
-      company.bars,
-    );
-    groupOf.set(symbol, name);
-    companies.push({ symbol, bars: company.bars, shares: company.shares, first: life.first });
-  }
+    const name = `${root} ${noise.pick(businesses)}`;
+    add(draft, { symbol, name, kind: 'stock', group, island }, bars);
+    return { symbol, bars, shares, first: life.first };
+  });
+}
 
-  const index = chooseMembers(companies, calendar, INDEX_SIZE, (symbol) => groupOf.get(symbol) ?? '');
+type Basket = ReturnType<typeof basketReturns>;
+
+/** Funds on the index, sectors and islands, and on what is no company. */
+function addFunds(
+  draft: Draft,
+  noise: Noise,
+  companies: readonly Listed[],
+  members: readonly Held[],
+  indexBasket: Basket,
+): void {
+  const { calendar, listings } = draft;
+  const count = calendar.length;
   const all: readonly Held[] = companies.map((company) => ({ company }));
-  const indexBasket = basketReturns(count, index.held, 'by value');
-  const indexBars = barsFrom(indexBasket, calendar, 0, 1000, 0, () => 0);
-  add({ ...exchangeTraded.index, kind: 'index', group: 'Index' }, indexBars);
-
-  const noise = createNoise(seed + 1);
   const islandOf = new Map(listings.map((l) => [l.symbol, l.island]));
-  const fund = (
-    symbol: string,
-    name: string,
-    group: string,
-    fee: number,
-    basket: Parameters<typeof barsFrom>[0],
-  ): void => {
+  const fund = (symbol: string, name: string, group: string, fee: number, basket: Basket): void => {
     const first = symbol === 'SKALL' ? 0 : Math.floor(noise.uniform() * noise.uniform() * 1500);
     const busy = 40_000 * noise.spread(0.9);
-    add(
-      { symbol, name, kind: 'fund', group },
-      barsFrom(
-        basket,
-        calendar,
-        first,
-        20 + 60 * noise.uniform(),
-        fee,
-        () => 100 * Math.round((busy / 100) * noise.spread(0.5) + 1),
-      ),
-    );
+    const start = 20 + 60 * noise.uniform();
+    const volume = (): number => 100 * Math.round((busy / 100) * noise.spread(0.5) + 1);
+    add(draft, { symbol, name, kind: 'fund', group }, barsFrom(basket, calendar, first, start, fee, volume));
   };
-  fund('SKALL', 'All Skerry 60 Fund', 'Index funds', 0.08, indexBasket);
-  fund('SKEQL', 'Level Skerry 60 Fund', 'Index funds', 0.2, basketReturns(count, index.held, 'equally'));
-  fund('SKWID', 'Wide Skerry Fund', 'Index funds', 0.15, basketReturns(count, all, 'by value'));
-  fund(
-    'SKSML',
-    'Small Skerry Fund',
-    'Index funds',
-    0.35,
-    basketReturns(count, outside(index.held), 'equally'),
-  );
+  const indexFund = (symbol: string, name: string, fee: number, basket: Basket): void =>
+    fund(symbol, name, 'Index funds', fee, basket);
+  indexFund('SKALL', 'All Skerry 60 Fund', 0.08, indexBasket);
+  indexFund('SKEQL', 'Level Skerry 60 Fund', 0.2, basketReturns(count, members, 'equally'));
+  indexFund('SKWID', 'Wide Skerry Fund', 0.15, basketReturns(count, all, 'by value'));
+  indexFund('SKSML', 'Small Skerry Fund', 0.35, basketReturns(count, outside(members), 'equally'));
   sectors.forEach((sector, s) => {
     const held = all.filter((_c, k) => k % sectors.length === s);
-    fund(
-      `SEC${sector.letter}S`,
-      `${sector.name} Fund`,
-      'Sector funds',
-      0.4,
-      basketReturns(count, held, 'by value'),
-    );
+    const basket = basketReturns(count, held, 'by value');
+    fund(`SEC${sector.letter}S`, `${sector.name} Fund`, 'Sector funds', 0.4, basket);
   });
   islands.forEach((island, k) => {
     const held = all.filter(({ company }) => islandOf.get(company.symbol) === island);
-    fund(`ISLE${k + 1}`, `${island} Fund`, 'Island funds', 0.5, basketReturns(count, held, 'equally'));
+    const basket = basketReturns(count, held, 'equally');
+    fund(`ISLE${k + 1}`, `${island} Fund`, 'Island funds', 0.5, basket);
   });
-  const own = (symbol: string, name: string, group: string, drift: number, deviation: number): void =>
+  for (const [symbol, name, group, drift, deviation] of OWN_WAYS) {
     fund(symbol, name, group, 0.3, ownReturns(noise, count, drift, deviation));
-  own('BONDS', 'Short Isles Bond Fund', 'Bond funds', 0.00009, 0.0008);
-  own('BONDM', 'Middle Isles Bond Fund', 'Bond funds', 0.00012, 0.0026);
-  own('BONDL', 'Long Isles Bond Fund', 'Bond funds', 0.00014, 0.0062);
-  own('BONDH', 'Harbour Loans Fund', 'Bond funds', 0.00016, 0.0046);
-  own('RAWKA', 'Kelp Ash', 'Raw materials', 0.00004, 0.0135);
-  own('RAWSL', 'Roofing Slate', 'Raw materials', 0.00002, 0.0112);
-  own('RAWSI', 'Ternholm Silver', 'Raw materials', 0.00012, 0.0125);
-  own('RAWOI', 'Whelk Oil', 'Raw materials', 0.00001, 0.0198);
-  own('RAWBA', 'Six-row Barley', 'Raw materials', 0.00002, 0.0142);
-  own('RAWSA', 'Sea Salt', 'Raw materials', 0.00005, 0.0101);
+  }
+}
 
-  add(
-    { ...exchangeTraded.volatility, kind: 'gauge', group: 'Gauges' },
-    gauge(calendar, swell(indexBars.close, noise)),
-  );
-  add({ ...exchangeTraded.bill, kind: 'gauge', group: 'Gauges' }, gauge(calendar, factors.billRate));
+/** Funds that follow nothing but themselves, with their daily drift and deviation. */
+const OWN_WAYS: readonly (readonly [
+  symbol: string,
+  name: string,
+  group: string,
+  drift: number,
+  deviation: number,
+])[] = [
+  ['BONDS', 'Short Isles Bond Fund', 'Bond funds', 0.00009, 0.0008],
+  ['BONDM', 'Middle Isles Bond Fund', 'Bond funds', 0.00012, 0.0026],
+  ['BONDL', 'Long Isles Bond Fund', 'Bond funds', 0.00014, 0.0062],
+  ['BONDH', 'Harbour Loans Fund', 'Bond funds', 0.00016, 0.0046],
+  ['RAWKA', 'Kelp Ash', 'Raw materials', 0.00004, 0.0135],
+  ['RAWSL', 'Roofing Slate', 'Raw materials', 0.00002, 0.0112],
+  ['RAWSI', 'Ternholm Silver', 'Raw materials', 0.00012, 0.0125],
+  ['RAWOI', 'Whelk Oil', 'Raw materials', 0.00001, 0.0198],
+  ['RAWBA', 'Six-row Barley', 'Raw materials', 0.00002, 0.0142],
+  ['RAWSA', 'Sea Salt', 'Raw materials', 0.00005, 0.0101],
+];
 
-  const dated = (kind: Kind): Universe =>
-    listings
-      .filter((l) => l.kind === kind)
-      .map(({ symbol, group }) => {
-        const { day } = bars.get(symbol) as Bars;
-        const ended = day[day.length - 1]! < calendar[count - 1]!;
-        return { symbol, from: day[0], ...(ended ? { to: day[day.length - 1] } : {}), group };
-      });
-  return {
-    listings,
-    bars,
-    universes: [
-      { id: 'skerry-stocks', name: 'Skerry stocks', members: dated('stock') },
-      { id: 'skerry-60', name: 'Skerry 60, dated', members: index.spells },
-      { id: 'skerry-funds', name: 'Skerry funds', members: dated('fund') },
-    ],
-  };
+/** Everything of a kind, with the days on which it came and went. */
+function datedMembers({ listings, bars, calendar }: Draft, kind: Kind): Universe {
+  const today = calendar[calendar.length - 1]!;
+  return listings
+    .filter((l) => l.kind === kind)
+    .map(({ symbol, group }) => {
+      const { day } = bars.get(symbol) as Bars;
+      const last = day[day.length - 1]!;
+      return { symbol, from: day[0], ...(last < today ? { to: last } : {}), group };
+    });
 }
 
 /** Two in three are there from the start; one in ten fails, one in twelve is taken over. */

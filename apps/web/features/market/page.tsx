@@ -1,7 +1,7 @@
 'use client';
 
 import { dayFromIso, isoFromDay } from '@plateau/core';
-import { useSearchParams } from 'next/navigation';
+import { parseAsString, parseAsStringLiteral, useQueryStates } from 'nuqs';
 import { Tabs } from 'radix-ui';
 import { type ReactNode, Suspense, useEffect, useMemo, useState } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
@@ -44,20 +44,30 @@ const PANELS = [
 ] as const;
 type PanelName = (typeof PANELS)[number][0];
 
-/** What the address says, so that a place worth coming back to can be kept. */
-function address(panel: PanelName, symbol: string | undefined, day: number | undefined): void {
-  const query = new URLSearchParams();
-  if (panel !== 'instrument') query.set('panel', panel);
-  if (symbol !== undefined) query.set('symbol', symbol);
-  if (day !== undefined) query.set('day', isoFromDay(day));
-  // Each is a step that Back takes back.
-  if (query.toString() !== new URLSearchParams(window.location.search).toString())
-    window.history.pushState(null, '', `/market?${query}`);
-}
+const PLACE = {
+  panel: parseAsStringLiteral(PANELS.map(([name]) => name)).withDefault('instrument'),
+  symbol: parseAsString,
+  day: parseAsString,
+};
 
-/** The day of an address; undefined when it is none. */
-function dayFrom(text: string | null): number | undefined {
-  return text === null ? undefined : dayFromIso(text);
+/** What the address names; each opening is a step that Back takes back. */
+function usePlace() {
+  const [{ panel, symbol, day }, setPlace] = useQueryStates(PLACE, { history: 'push' });
+  return {
+    panel,
+    symbol: symbol ?? undefined,
+    goTo: day === null ? undefined : dayFromIso(day),
+    open: (next: string, to?: number): void => {
+      const there = to === undefined ? null : isoFromDay(to);
+      if (panel === 'instrument' && next === symbol && there === day) return;
+      void setPlace({ panel: null, symbol: next, day: there });
+    },
+    show: (next: PanelName): void => {
+      if (next !== panel) void setPlace({ panel: next, day: null });
+    },
+    /** another day of the same instrument */
+    go: (to: number): void => void setPlace({ day: isoFromDay(to) }, { history: 'replace' }),
+  };
 }
 
 /** The Market place: every instrument beside its chart, and what brings in, checks, groups and keeps them. */
@@ -74,41 +84,18 @@ function Market() {
   const repairs = useRepairs();
   const quality = useQuality(listings, repairs);
   const [search, setSearch] = useState('');
-  const [symbol, setSymbol] = useState<string>();
-  const [goTo, setGoTo] = useState<number>();
-  const [panel, setPanel] = useState<PanelName>('instrument');
-
+  const { panel, symbol, goTo, open, show, go } = usePlace();
   useUndoKeys('market');
-  const asked = useSearchParams();
-  useEffect(() => {
-    setSymbol(asked.get('symbol') ?? undefined);
-    setGoTo(dayFrom(asked.get('day')));
-    setPanel(PANELS.find(([name]) => name === asked.get('panel'))?.[0] ?? 'instrument');
-  }, [asked]);
-  const instruments = useMemo(() => {
-    const words = search.trim().toLowerCase().split(/\s+/);
-    return (listings ?? [])
-      .filter((l) => {
-        const text = `${l.symbol} ${l.name} ${l.kind} ${l.group} ${l.island ?? ''} ${l.source}`.toLowerCase();
-        return words.every((word) => text.includes(word));
-      })
-      .map((l): Instrument => ({ ...l, quality: quality?.get(l.symbol) }));
-  }, [listings, quality, search]);
+  const instruments = useMemo(
+    () =>
+      withWords(listings ?? [], search).map((l): Instrument => ({ ...l, quality: quality?.get(l.symbol) })),
+    [listings, quality, search],
+  );
   const chosen = listings?.find((l) => l.symbol === symbol) ?? listings?.[0];
   const own = useMemo(
     () => (repairs ?? []).filter((repair) => repair.symbol === chosen?.symbol),
     [repairs, chosen?.symbol],
   );
-  const open = (next: string, day?: number): void => {
-    setSymbol(next);
-    setGoTo(day);
-    setPanel('instrument');
-    address('instrument', next, day);
-  };
-  const show = (next: PanelName): void => {
-    setPanel(next);
-    address(next, symbol, undefined);
-  };
   if (!listings) return null;
 
   return (
@@ -116,19 +103,7 @@ function Market() {
       <h1 className="sr-only">Market</h1>
       <Group orientation="horizontal" className="h-full">
         <Panel defaultSize="38%" minSize="25%" className="flex flex-col px-3 pb-2">
-          <div className="flex items-center gap-2 py-2">
-            <input
-              type="search"
-              value={search}
-              onChange={(event) => setSearch(event.target.value)}
-              aria-label="Search instruments"
-              placeholder="Symbol, name, sector, island …"
-              className="min-w-0 flex-1 rounded-sm border border-hairline bg-raised px-2 py-1"
-            />
-            <span className="whitespace-nowrap text-soft">
-              {count(instruments.length)} of {count(listings.length)}
-            </span>
-          </div>
+          <Search text={search} onText={setSearch} found={instruments.length} of={listings.length} />
           <div className="min-h-0 flex-1">
             <DataTable
               label="Instruments"
@@ -148,17 +123,7 @@ function Market() {
             activationMode="manual"
             className="flex h-full min-h-0 flex-col"
           >
-            <Tabs.List aria-label="Market" className="flex gap-4 border-b border-hairline">
-              {PANELS.map(([name, label]) => (
-                <Tabs.Trigger
-                  key={name}
-                  value={name}
-                  className="-outline-offset-2 border-b-2 border-transparent px-1 py-1.5 text-soft hover:text-ink data-[state=active]:border-accent data-[state=active]:text-ink"
-                >
-                  {label}
-                </Tabs.Trigger>
-              ))}
-            </Tabs.List>
+            <PanelTabs />
             <Tabs.Content value={panel} className="flex min-h-0 flex-1 flex-col" tabIndex={-1}>
               {panel === 'instrument' &&
                 (chosen ? (
@@ -169,7 +134,7 @@ function Market() {
                     quality={quality?.get(chosen.symbol)}
                     repairs={own}
                     goTo={goTo}
-                    onGoTo={setGoTo}
+                    onGoTo={go}
                   />
                 ) : (
                   <p className="p-6 text-soft">The market is empty: import files, or add from the feed.</p>
@@ -192,6 +157,56 @@ function Market() {
         </Panel>
       </Group>
     </main>
+  );
+}
+
+/** The listings of which every word is said. */
+function withWords(listings: readonly StoredListing[], search: string): StoredListing[] {
+  const words = search.trim().toLowerCase().split(/\s+/);
+  return listings.filter((l) => {
+    const text = `${l.symbol} ${l.name} ${l.kind} ${l.group} ${l.island ?? ''} ${l.source}`.toLowerCase();
+    return words.every((word) => text.includes(word));
+  });
+}
+
+interface SearchProps {
+  readonly text: string;
+  readonly onText: (text: string) => void;
+  readonly found: number;
+  readonly of: number;
+}
+
+function Search({ text, onText, found, of }: SearchProps) {
+  return (
+    <div className="flex items-center gap-2 py-2">
+      <input
+        type="search"
+        value={text}
+        onChange={(event) => onText(event.target.value)}
+        aria-label="Search instruments"
+        placeholder="Symbol, name, sector, island …"
+        className="min-w-0 flex-1 rounded-sm border border-hairline bg-raised px-2 py-1"
+      />
+      <span className="whitespace-nowrap text-soft">
+        {count(found)} of {count(of)}
+      </span>
+    </div>
+  );
+}
+
+function PanelTabs() {
+  return (
+    <Tabs.List aria-label="Market" className="flex gap-4 border-b border-hairline">
+      {PANELS.map(([name, label]) => (
+        <Tabs.Trigger
+          key={name}
+          value={name}
+          className="-outline-offset-2 border-b-2 border-transparent px-1 py-1.5 text-soft hover:text-ink data-[state=active]:border-accent data-[state=active]:text-ink"
+        >
+          {label}
+        </Tabs.Trigger>
+      ))}
+    </Tabs.List>
   );
 }
 

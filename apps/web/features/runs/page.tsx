@@ -30,8 +30,8 @@ export function RunsPage() {
 }
 
 function Runs() {
-  const [{ run: wanted, beside: marks = '' }, go] = useAddress();
-  const marked = marks.split(' ').filter(Boolean);
+  const [{ run: wanted, beside: marks }, go] = useAddress();
+  const marked = (marks ?? '').split(' ').filter(Boolean);
   const runs = useRuns();
   useUndoKeys('runs');
   if (!runs) return null;
@@ -40,7 +40,7 @@ function Runs() {
   const beside = runs.filter(({ id }) => marked.includes(id)).slice(0, MOST_BESIDE);
   const mark = (id: string): void => {
     const next = marked.includes(id) ? marked.filter((m) => m !== id) : [...marked, id].slice(-MOST_BESIDE);
-    go({ run: open.id, ...(next.length > 0 && { beside: next.join(' ') }) }, 'replaceState');
+    go({ run: open.id, ...(next.length > 0 && { beside: next.join(' ') }) }, 'replace');
   };
   return (
     <div className="flex h-full">

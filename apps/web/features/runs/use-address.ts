@@ -1,32 +1,21 @@
-// The address's own parts, known at once when they are changed from here.
+// What the address of the Runs place names: the run, what is opened over its report, the runs side by side.
 
-import { useSearchParams } from 'next/navigation';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { parseAsString, useQueryStates } from 'nuqs';
+import { useCallback } from 'react';
 
-export type Address = Readonly<Record<string, string>>;
+const PARTS = { run: parseAsString, trade: parseAsString, day: parseAsString, beside: parseAsString };
+const NOTHING = { run: null, trade: null, day: null, beside: null };
 
-/**
- * The router tells of a change a moment later, which a held key or a second click would outrun. No server is asked, for
- * the page is the same one.
- */
+export type Address = Partial<Readonly<Record<keyof typeof PARTS, string>>>;
+
+/** The address's parts, and what puts others in their place: as a step that Back takes back, or not. */
 export function useAddress() {
-  const search = useSearchParams();
-  const [address, setAddress] = useState<Address>(() => Object.fromEntries(search));
-  /** what was written here and has not come back through the router yet */
-  const written = useRef<string[]>([]);
-  useEffect(() => {
-    const query = search.toString();
-    const known = written.current.indexOf(query);
-    if (known >= 0) written.current.splice(0, known + 1);
-    else setAddress(Object.fromEntries(search));
-  }, [search]);
-  const go = useCallback((parts: Address, how: 'pushState' | 'replaceState' = 'pushState'): void => {
-    const query = new URLSearchParams(parts).toString();
-    setAddress(parts);
-    // Nothing comes back of what is there already.
-    if (query === new URLSearchParams(window.location.search).toString()) return;
-    written.current.push(query);
-    window.history[how](null, '', `/runs?${query}`);
-  }, []);
+  const [address, setAddress] = useQueryStates(PARTS);
+  const go = useCallback(
+    (parts: Address, history: 'push' | 'replace' = 'push'): void => {
+      void setAddress({ ...NOTHING, ...parts }, { history });
+    },
+    [setAddress],
+  );
   return [address, go] as const;
 }

@@ -13,15 +13,15 @@ const nameOf = ({ symbol, side, entryDay }: Pick<Trade, 'symbol' | 'side' | 'ent
 export function useReportPlace(id: string, run: ShownRun | undefined) {
   const [place, goTo] = useAddress();
   const go = useCallback(
-    (parts: Address, how?: 'pushState' | 'replaceState'): void => goTo({ run: id, ...parts }, how),
+    (parts: Address, how?: 'push' | 'replace'): void => goTo({ run: id, ...parts }, how),
     [goTo, id],
   );
   const [shown, setShown] = useState<readonly Trade[]>();
   const every = run ? [...run.trades, ...run.openTrades] : NONE;
-  const trade = place.trade === undefined ? undefined : every.find((one) => nameOf(one) === place.trade);
+  const trade = place.trade === null ? undefined : every.find((one) => nameOf(one) === place.trade);
   // A list from a table that has changed since may not hold the trade any more.
   const list = shown && trade && shown.includes(trade) ? shown : every;
-  const day = run && !trade && place.day !== undefined ? dayFromIso(place.day) : undefined;
+  const day = run && !trade && place.day !== null ? dayFromIso(place.day) : undefined;
   return {
     trade,
     day,
@@ -35,11 +35,11 @@ export function useReportPlace(id: string, run: ShownRun | undefined) {
       },
       [go],
     ),
-    stepTo: (one: Trade): void => go({ trade: nameOf(one) }, 'replaceState'),
+    stepTo: (one: Trade): void => go({ trade: nameOf(one) }, 'replace'),
     openHeld: (symbol: string, side: 'long' | 'short', entryDay: number): void =>
       go({ trade: nameOf({ symbol, side, entryDay }) }),
     openDay: useCallback((one: number): void => go({ day: isoFromDay(one) }), [go]),
-    stepToDay: (one: number): void => go({ day: isoFromDay(one) }, 'replaceState'),
+    stepToDay: (one: number): void => go({ day: isoFromDay(one) }, 'replace'),
     back: (): void => go({}),
   };
 }

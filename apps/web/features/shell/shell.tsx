@@ -4,6 +4,7 @@ import { MapPinned, Moon, Search, Sun } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { ThemeProvider, useTheme } from 'next-themes';
+import { NuqsAdapter } from 'nuqs/adapters/next/app';
 import { Tooltip } from 'radix-ui';
 import { type CSSProperties, type ReactNode, useEffect, useState } from 'react';
 import { Toaster } from 'sonner';
@@ -20,14 +21,16 @@ export function Shell({ nonce, children }: { nonce: string | undefined; children
       disableTransitionOnChange
       {...(nonce ? { nonce } : {})}
     >
-      <Tooltip.Provider delayDuration={300}>
-        <div className="flex h-dvh flex-col">
-          <TopBar />
-          <div className="min-h-0 flex-1">{children}</div>
-        </div>
-        <CommandMenu />
-        <Toasts />
-      </Tooltip.Provider>
+      <NuqsAdapter>
+        <Tooltip.Provider delayDuration={300}>
+          <div className="flex h-dvh flex-col">
+            <TopBar />
+            <div className="min-h-0 flex-1">{children}</div>
+          </div>
+          <CommandMenu />
+          <Toasts />
+        </Tooltip.Provider>
+      </NuqsAdapter>
     </ThemeProvider>
   );
 }

@@ -1,10 +1,13 @@
 'use client';
 
-import { useEffect, useState } from 'react';
+import { useQueryState } from 'nuqs';
+import { Suspense, useEffect, useEffectEvent, useState } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
 import type { Sheet } from '@/model/sheet/sheet.ts';
 import { useUndoKeys } from '@/parts/keys/use-undo-keys.ts';
-import { useOpenSheet, useSheets } from '@/store/sheets/sheets.ts';
+import { openSheet } from '@/store/sheets/keep.ts';
+import { loadSheets } from '@/store/sheets/load.ts';
+import { livingSheets, useOpenSheet, useSheets } from '@/store/sheets/state.ts';
 import { Result } from './result/result.tsx';
 import { useLiveRun } from './result/use-live-run.ts';
 import { marginNotes } from './sheet/margin/margin-notes.tsx';
@@ -16,12 +19,15 @@ import { ShelfPanel } from './shelf/shelf-panel.tsx';
 
 /** The Strategies place: the sheet on one side, its live result on the other. */
 export function StrategiesPage() {
-  const load = useSheets((s) => s.load);
-  const sheet = useOpenSheet();
-  useEffect(() => {
-    load(sheetInAddress());
-  }, [load]);
-  useSheetInAddress(sheet?.id);
+  return (
+    <Suspense>
+      <Strategies />
+    </Suspense>
+  );
+}
+
+function Strategies() {
+  useSheetInAddress();
   useUndoKeys('strategies', SHEET_STEPS);
   useEffect(() => {
     // What the store would not take is in this page alone.
@@ -31,31 +37,30 @@ export function StrategiesPage() {
     window.addEventListener('beforeunload', leaving);
     return () => window.removeEventListener('beforeunload', leaving);
   }, []);
+  const sheet = useOpenSheet();
   return sheet ? <Workbench sheet={sheet} /> : null;
 }
 
-function sheetInAddress(): string | undefined {
-  return new URLSearchParams(window.location.search).get('sheet') ?? undefined;
-}
+const isLiving = (id: string | null): boolean => livingSheets().some((sheet) => sheet.id === id);
 
 /** The address names the open sheet, and opening another is a step that Back takes back. */
-function useSheetInAddress(id: string | undefined): void {
-  useEffect(() => {
-    if (!id || sheetInAddress() === id) return;
-    const { all } = useSheets.getState();
-    const known = all?.some((s) => s.id === sheetInAddress() && s.deleted === undefined);
-    window.history[known ? 'pushState' : 'replaceState'](null, '', `/strategies?sheet=${id}`);
-  }, [id]);
-  useEffect(() => {
-    const onBack = (): void => {
-      const { all, open, openId } = useSheets.getState();
-      const wanted = sheetInAddress();
-      const there = all?.find((s) => s.id === wanted && s.deleted === undefined);
-      if (there && there.id !== openId) open(there.id);
-    };
-    window.addEventListener('popstate', onBack);
-    return () => window.removeEventListener('popstate', onBack);
-  }, []);
+function useSheetInAddress(): void {
+  const [wanted, setWanted] = useQueryState('sheet');
+  const id = useSheets((s) => s.openId);
+  const load = useEffectEvent(() => void loadSheets(wanted ?? undefined));
+  useEffect(() => load(), []);
+  const tell = useEffectEvent(() => {
+    // Nobody can go back to a sheet that is not there.
+    if (id !== undefined && id !== wanted)
+      void setWanted(id, { history: isLiving(wanted) ? 'push' : 'replace' });
+  });
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a sheet that is opened is told
+  useEffect(() => tell(), [id]);
+  const follow = useEffectEvent(() => {
+    if (wanted !== null && id !== undefined && wanted !== id && isLiving(wanted)) openSheet(wanted);
+  });
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the address is followed when it changes, not when the sheet does
+  useEffect(() => follow(), [wanted]);
 }
 
 function Workbench({ sheet }: { sheet: Sheet }) {

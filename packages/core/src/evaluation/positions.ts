@@ -41,26 +41,28 @@ export function readsPosition(node: Node): boolean {
 
 /** Compiles an exit rule for one instrument; every column it needs is computed now. */
 export function compilePositionRule(rule: Node, evaluator: Evaluator, instrument: number): PositionRule {
-  return positionReader(evaluator, instrument).truth(rule);
+  return new PositionReader(evaluator, instrument).truth(rule);
 }
 
 /** Compiles rules and values of one instrument that may read a position. */
-export function positionReader(
-  evaluator: Evaluator,
-  instrument: number,
-): { readonly truth: (rule: Node) => PositionRule; readonly value: (node: Node) => PositionValue } {
-  const bars = evaluator.panel.bars[instrument]!;
-  return { truth, value };
+export class PositionReader {
+  readonly #evaluator: Evaluator;
+  readonly #instrument: number;
 
-  function truth(node: Node): PositionRule {
+  constructor(evaluator: Evaluator, instrument: number) {
+    this.#evaluator = evaluator;
+    this.#instrument = instrument;
+  }
+
+  truth(node: Node): PositionRule {
     if (!readsPosition(node)) {
-      const column = evaluator.truths(node, instrument);
+      const column = this.#evaluator.truths(node, this.#instrument);
       return (bar) => column[bar]!;
     }
     switch (node.kind) {
       case 'comparison': {
-        const a = value(node.left);
-        const b = value(node.right);
+        const a = this.value(node.left);
+        const b = this.value(node.right);
         const { comparator } = node;
         if (comparator !== 'crosses above' && comparator !== 'crosses below') {
           return (bar, p) => compareOne(comparator, a(bar, p), b(bar, p));
@@ -72,18 +74,18 @@ export function positionReader(
         return (bar, p) => Math.min(beyond(bar, p), bar > 0 ? 2 - beyond(bar - 1, p) : UNDEFINED);
       }
       case 'between': {
-        const of = value(node.of);
-        const low = value(node.low);
-        const high = value(node.high);
+        const of = this.value(node.of);
+        const low = this.value(node.low);
+        const high = this.value(node.high);
         return (bar, p) => betweenOne(of(bar, p), low(bar, p), high(bar, p));
       }
       case 'moving': {
-        const of = value(node.of);
+        const of = this.value(node.of);
         const span = node.bars ? plain(node.bars) : 1;
         return (bar, p) => over(bar, span, Math.min, (b) => movesOne(node.way, of(b, p), of(b - 1, p)));
       }
       case 'extreme': {
-        const of = value(node.of);
+        const of = this.value(node.of);
         const span = plain(node.bars);
         const pick = node.way === 'highest' ? Math.max : Math.min;
         return (bar, p) => {
@@ -94,22 +96,22 @@ export function positionReader(
         };
       }
       case 'not': {
-        const of = truth(node.of);
+        const of = this.truth(node.of);
         return (bar, p) => 2 - of(bar, p);
       }
       case 'and':
       case 'or': {
-        const parts = node.parts.map(truth);
+        const parts = node.parts.map((part) => this.truth(part));
         const pick = node.kind === 'and' ? Math.min : Math.max;
         return (bar, p) => parts.map((part) => part(bar, p)).reduce((x, y) => pick(x, y));
       }
       case 'lasting': {
-        const of = truth(node.of);
+        const of = this.truth(node.of);
         const pick = node.how === 'in a row' ? Math.min : Math.max;
         return (bar, p) => over(bar, plain(node.bars), pick, (b) => of(b, p));
       }
       case 'at-least-of': {
-        const of = truth(node.of);
+        const of = this.truth(node.of);
         return (bar, p) => {
           let held = 0;
           let possible = 0;
@@ -127,25 +129,25 @@ export function positionReader(
     throw new Error(`a ${node.kind} cannot read the position`);
   }
 
-  function value(node: Node): PositionValue {
+  value(node: Node): PositionValue {
     if (!readsPosition(node)) {
-      const column = evaluator.values(node, instrument);
+      const column = this.#evaluator.values(node, this.#instrument);
       return typeof column === 'number' ? () => column : (bar) => (bar < 0 ? Number.NaN : column[bar]!);
     }
     switch (node.kind) {
       case 'measure':
-        return positionWord(node.phrase, bars);
+        return positionWord(node.phrase, this.#evaluator.panel.bars[this.#instrument]!);
       case 'negative': {
-        const of = value(node.of);
+        const of = this.value(node.of);
         return (bar, p) => -of(bar, p);
       }
       case 'arithmetic': {
-        const a = value(node.left);
-        const b = value(node.right);
+        const a = this.value(node.left);
+        const b = this.value(node.right);
         return (bar, p) => calculateOne(node.operator, a(bar, p), b(bar, p));
       }
       case 'ago': {
-        const of = value(node.of);
+        const of = this.value(node.of);
         return (bar, p) => of(bar - plain(node.bars), p);
       }
       default:

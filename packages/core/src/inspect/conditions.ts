@@ -2,7 +2,7 @@
 
 import type { BarUnit } from '../bars/unit.ts';
 import type { Evaluator } from '../evaluation/evaluate.ts';
-import { type HeldPosition, positionReader } from '../evaluation/positions.ts';
+import { type HeldPosition, PositionReader } from '../evaluation/positions.ts';
 import { TRUE, UNDEFINED } from '../evaluation/truth.ts';
 import { printRule } from '../language/print.ts';
 import type { Node } from '../language/tree.ts';
@@ -45,7 +45,7 @@ export function conditionsAt(
   unit: BarUnit,
   held?: HeldPosition,
 ): ConditionOnDay[] {
-  const reader = held && positionReader(evaluator, instrument);
+  const reader = held && new PositionReader(evaluator, instrument);
   const truthOf = (node: Node): number =>
     reader ? reader.truth(node)(bar, held) : at(evaluator.truths(node, instrument), bar);
   const valueOf = (node: Node): number => {

@@ -38,10 +38,7 @@ const select = 'rounded-sm border border-hairline bg-raised px-1 py-0.5 text-ink
 
 /** How a file would be read: its first rows under the role of each column, every guess to be changed. */
 export function FileLayout({ file, alike, onChange, onCut }: FileLayoutProps) {
-  const { layout, preview } = file;
-  const fault = file.fault ?? faultInLayout(layout);
-  const columns = Math.max(0, ...preview.map((row) => row.length));
-  const roleAt = (k: number): Role => layout.roles[k] ?? 'ignore';
+  const fault = file.fault ?? faultInLayout(file.layout);
   return (
     <section aria-label={file.path} className="border-b border-hairline py-2">
       <h3 className="font-semibold">
@@ -57,138 +54,144 @@ export function FileLayout({ file, alike, onChange, onCut }: FileLayoutProps) {
       )}
       {!file.fault && (
         <>
-          <div className="flex flex-wrap items-center gap-x-4 gap-y-1 py-1 text-soft">
-            <label className="flex items-center gap-1.5">
-              Holds
-              <select
-                className={select}
-                value={layout.shape}
-                onChange={(e) => onChange({ ...layout, shape: e.target.value as Layout['shape'] })}
-              >
-                {SHAPES.map(([value, name]) => (
-                  <option key={value} value={value}>
-                    {name}
-                  </option>
-                ))}
-              </select>
-            </label>
-            <label className="flex items-center gap-1.5">
-              Dates
-              <select
-                className={select}
-                value={layout.dates}
-                onChange={(e) => onChange({ ...layout, dates: e.target.value as Layout['dates'] })}
-              >
-                {DATE_ORDERS.map((value) => (
-                  <option key={value} value={value}>
-                    {ORDERS[value]}
-                  </option>
-                ))}
-              </select>
-            </label>
-            <label className="flex items-center gap-1.5">
-              Decimals after
-              <select
-                className={select}
-                value={layout.decimal}
-                onChange={(e) => onChange({ ...layout, decimal: e.target.value as Layout['decimal'] })}
-              >
-                <option value=".">a point</option>
-                <option value=",">a comma</option>
-              </select>
-            </label>
-            <label className="flex items-center gap-1.5">
-              <input
-                type="checkbox"
-                checked={layout.header}
-                onChange={(e) => onChange({ ...layout, header: e.target.checked })}
-              />
-              First row names the columns
-            </label>
-            {/\.(csv|tsv|txt)$/i.test(file.path) && (
-              <label className="flex items-center gap-1.5">
-                Cells between
-                <select
-                  className={select}
-                  value={layout.separator ?? ''}
-                  onChange={(e) => onCut(e.target.value)}
-                >
-                  {layout.separator === undefined && <option value="">as guessed</option>}
-                  {SEPARATORS.map(([value, name]) => (
-                    <option key={value} value={value}>
-                      {name}
-                    </option>
-                  ))}
-                </select>
-              </label>
-            )}
-            <label className="flex items-center gap-1.5">
-              Rows above
-              <input
-                type="number"
-                min={0}
-                max={30}
-                className={clsx(select, 'w-14')}
-                value={layout.skip}
-                onChange={(e) => onChange({ ...layout, skip: Math.max(0, Number(e.target.value)) })}
-              />
-            </label>
-          </div>
-          <div
-            className="overflow-x-auto"
-            tabIndex={0}
-            role="region"
-            aria-label={`First rows of ${file.path}`}
-          >
-            <table className="text-right">
-              <thead>
-                <tr>
-                  {Array.from({ length: Math.min(columns, 24) }, (_x, k) => (
-                    <th key={k} className="px-1 font-normal">
-                      <select
-                        className={select}
-                        aria-label={`Column ${k + 1} is`}
-                        value={roleAt(k)}
-                        onChange={(e) =>
-                          onChange({
-                            ...layout,
-                            roles: Array.from({ length: columns }, (_y, n) =>
-                              n === k ? (e.target.value as Role) : roleAt(n),
-                            ),
-                          })
-                        }
-                      >
-                        {ROLES.map((role) => (
-                          <option key={role} value={role}>
-                            {role}
-                          </option>
-                        ))}
-                      </select>
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {preview.slice(0, 6).map((row, n) => (
-                  <tr
-                    key={n}
-                    className={clsx(
-                      n < layout.skip && 'text-soft line-through',
-                      layout.header && n === layout.skip && 'font-semibold',
-                    )}
-                  >
-                    {row.slice(0, 24).map((cell, k) => (
-                      <td key={k} className="max-w-40 truncate px-1.5">
-                        {cell}
-                      </td>
-                    ))}
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
+          <LayoutFields file={file} onChange={onChange} onCut={onCut} />
+          <Preview file={file} onChange={onChange} />
         </>
       )}
     </section>
+  );
+}
+
+interface ChoiceProps<Value extends string> {
+  readonly label: string;
+  readonly value: Value | '';
+  readonly choices: readonly (readonly [value: Value | '', words: string])[];
+  readonly onChange: (value: Value) => void;
+}
+
+function Choice<Value extends string>({ label, value, choices, onChange }: ChoiceProps<Value>) {
+  return (
+    <label className="flex items-center gap-1.5">
+      {label}
+      <select className={select} value={value} onChange={(event) => onChange(event.target.value as Value)}>
+        {choices.map(([its, words]) => (
+          <option key={its} value={its}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+/** How the whole file is read. */
+function LayoutFields({ file: { path, layout }, onChange, onCut }: Omit<FileLayoutProps, 'alike'>) {
+  const guessed = layout.separator === undefined ? ([['', 'as guessed']] as const) : [];
+  return (
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1 py-1 text-soft">
+      <Choice
+        label="Holds"
+        value={layout.shape}
+        choices={SHAPES}
+        onChange={(shape) => onChange({ ...layout, shape })}
+      />
+      <Choice
+        label="Dates"
+        value={layout.dates}
+        choices={DATE_ORDERS.map((order) => [order, ORDERS[order]])}
+        onChange={(dates) => onChange({ ...layout, dates })}
+      />
+      <Choice
+        label="Decimals after"
+        value={layout.decimal}
+        choices={[
+          ['.', 'a point'],
+          [',', 'a comma'],
+        ]}
+        onChange={(decimal) => onChange({ ...layout, decimal })}
+      />
+      <label className="flex items-center gap-1.5">
+        <input
+          type="checkbox"
+          checked={layout.header}
+          onChange={(event) => onChange({ ...layout, header: event.target.checked })}
+        />
+        First row names the columns
+      </label>
+      {/\.(csv|tsv|txt)$/i.test(path) && (
+        <Choice
+          label="Cells between"
+          value={layout.separator ?? ''}
+          choices={[...guessed, ...SEPARATORS]}
+          onChange={onCut}
+        />
+      )}
+      <label className="flex items-center gap-1.5">
+        Rows above
+        <input
+          type="number"
+          min={0}
+          max={30}
+          className={clsx(select, 'w-14')}
+          value={layout.skip}
+          onChange={(event) => onChange({ ...layout, skip: Math.max(0, Number(event.target.value)) })}
+        />
+      </label>
+    </div>
+  );
+}
+
+const MOST_COLUMNS = 24;
+const MOST_ROWS = 6;
+
+/** The first rows under the role of each column. */
+function Preview({ file, onChange }: Pick<FileLayoutProps, 'file' | 'onChange'>) {
+  const { layout, preview, path } = file;
+  const columns = Math.max(0, ...preview.map((row) => row.length));
+  const roles = Array.from({ length: columns }, (_x, k): Role => layout.roles[k] ?? 'ignore');
+  return (
+    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label={`First rows of ${path}`}>
+      <table className="text-right">
+        <thead>
+          <tr>
+            {roles.slice(0, MOST_COLUMNS).map((role, k) => (
+              <th key={k} className="px-1 font-normal">
+                <select
+                  className={select}
+                  aria-label={`Column ${k + 1} is`}
+                  value={role}
+                  onChange={(event) =>
+                    onChange({ ...layout, roles: roles.with(k, event.target.value as Role) })
+                  }
+                >
+                  {ROLES.map((one) => (
+                    <option key={one} value={one}>
+                      {one}
+                    </option>
+                  ))}
+                </select>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {preview.slice(0, MOST_ROWS).map((row, n) => (
+            <tr
+              key={n}
+              className={clsx(
+                n < layout.skip && 'text-soft line-through',
+                layout.header && n === layout.skip && 'font-semibold',
+              )}
+            >
+              {row.slice(0, MOST_COLUMNS).map((cell, k) => (
+                <td key={k} className="max-w-40 truncate px-1.5">
+                  {cell}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
   );
 }

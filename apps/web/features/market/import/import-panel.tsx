@@ -3,91 +3,19 @@
 import { faultInLayout, type Layout } from '@plateau/files';
 import { clsx } from 'clsx';
 import { Download } from 'lucide-react';
-import { useCallback, useEffect, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 import type { Duplicates, ImportProgress, ImportReport, Inspected } from '@/model/market/import.ts';
-import { noteImport } from '@/store/market/undo-import.ts';
-import { tellMarketChanged } from '@/store/tabs.ts';
 import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
 import { saveFile } from '@/ui/save-file.ts';
-import { endImport, withImporter } from '@/workers/import-client.ts';
 import { FileLayout } from './file-layout.tsx';
 import { reportCsv } from './report-csv.ts';
-
-type State =
-  | { readonly step: 'choose' }
-  | { readonly step: 'looking' }
-  | { readonly step: 'check'; readonly files: readonly Inspected[]; readonly skipped: readonly string[] }
-  | { readonly step: 'reading'; readonly progress: ImportProgress; readonly started: number }
-  | { readonly step: 'done'; readonly report: ImportReport }
-  | { readonly step: 'failed'; readonly message: string };
+import { useImport } from './use-import.ts';
 
 /** Files in: dropped, looked at, corrected, read, reported. */
 export function ImportPanel() {
-  const [state, setState] = useState<State>({ step: 'choose' });
-  const [duplicates, setDuplicates] = useState<Duplicates>('replace');
-  useEffect(() => {
-    void withImporter((api) => api.sweep());
-    return endImport;
-  }, []);
-  const fail = useCallback((error: unknown) => {
-    setState({ step: 'failed', message: error instanceof Error ? error.message : String(error) });
-  }, []);
-  const onDrop = useCallback(
-    (files: File[]) => {
-      if (files.length === 0) return;
-      setState({ step: 'looking' });
-      withImporter((api, heard) => api.inspect(files, heard)).then(
-        ({ files: found, skipped }) => setState({ step: 'check', files: found, skipped }),
-        fail,
-      );
-    },
-    [fail],
-  );
+  const { state, duplicates, setDuplicates, onDrop, change, cut, read, stop, again } = useImport();
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({ onDrop, noClick: true });
-
-  const change = (k: number, layout: Layout): void => {
-    if (state.step !== 'check') return;
-    const shape = state.files[k]?.shape;
-    // A choice made for one file serves all of its shape, now and the next time.
-    const files = state.files.map((file) => (file.shape === shape ? { ...file, layout } : file));
-    setState({ ...state, files });
-    if (shape) void withImporter((api) => api.remember(shape, layout));
-  };
-  const cut = async (k: number, separator: string): Promise<void> => {
-    if (state.step !== 'check') return;
-    const shape = state.files[k]?.shape;
-    const files = await Promise.all(
-      state.files.map(async (file, n) =>
-        file.shape === shape && !file.fault
-          ? { ...file, ...(await withImporter((api) => api.cutBy(n, separator))) }
-          : file,
-      ),
-    );
-    setState({ ...state, files });
-    const layout = files[k]?.layout;
-    if (shape && layout) void withImporter((api) => api.remember(shape, layout));
-  };
-  const read = (files: readonly Inspected[]): void => {
-    const started = performance.now();
-    const layouts = files.map((file) => (file.fault ? { ...file.layout, roles: [] } : file.layout));
-    setState({ step: 'reading', started, progress: { bytes: 0, total: 1, rows: 0 } });
-    withImporter(
-      (api, heard) => api.run(layouts, duplicates, heard),
-      (progress) => setState({ step: 'reading', started, progress }),
-    ).then((report) => {
-      tellMarketChanged();
-      void noteImport(report.change);
-      // Now there is something here that no feed can bring back.
-      void navigator.storage?.persist?.();
-      setState({ step: 'done', report });
-    }, fail);
-  };
-  const stop = (): void => {
-    endImport();
-    setState({ step: 'failed', message: 'Stopped. Nothing was imported; the store is as it was.' });
-  };
 
   return (
     <div {...getRootProps()} className="flex h-full min-h-0 flex-col pt-2" role="region" aria-label="Import">
@@ -123,15 +51,15 @@ export function ImportPanel() {
           onChange={change}
           onCut={(k, separator) => void cut(k, separator)}
           onRead={() => read(state.files)}
-          onBack={() => setState({ step: 'choose' })}
+          onBack={again}
         />
       )}
       {state.step === 'reading' && <Reading {...state} onStop={stop} />}
-      {state.step === 'done' && <Done report={state.report} onAgain={() => setState({ step: 'choose' })} />}
+      {state.step === 'done' && <Done report={state.report} onAgain={again} />}
       {state.step === 'failed' && (
         <div role="alert" className="p-6">
           <p>{state.message}</p>
-          <Button className="mt-3" onClick={() => setState({ step: 'choose' })}>
+          <Button className="mt-3" onClick={again}>
             Choose other files
           </Button>
         </div>

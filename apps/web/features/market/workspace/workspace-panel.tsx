@@ -22,7 +22,6 @@ const START: WorkspaceProgress = { done: 0, total: 1 };
 /** Everything kept in this browser: out as one file, back in, and how much room it takes. */
 export function WorkspacePanel() {
   const [state, setState] = useState<State>({ step: 'idle' });
-  const [emptying, setEmptying] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   const fail = (error: unknown): void =>
     setState({ step: 'failed', message: error instanceof Error ? error.message : String(error) });
@@ -45,11 +44,6 @@ export function WorkspacePanel() {
       // Every place holds something of the old workspace in memory; a fresh page holds none.
       .then(() => window.location.assign('/market?panel=workspace'), fail);
   };
-  const empty = async (): Promise<void> => {
-    await deleteStore();
-    window.location.assign('/market');
-  };
-
   return (
     <div className="min-h-0 flex-1 overflow-auto pt-2">
       <section aria-label="Workspace file" className="border-b border-hairline pb-4">
@@ -78,67 +72,93 @@ export function WorkspacePanel() {
           />
         </div>
         <div aria-live="polite">
-          {(state.step === 'packing' || state.step === 'restoring') && (
-            <p className="flex items-center gap-3 pt-3">
-              <progress
-                value={state.progress.done}
-                max={state.progress.total}
-                aria-label="Instruments"
-                className="h-2 w-60"
-              />
-              {state.step === 'packing' ? 'Packing' : 'Reading'}: {count(state.progress.done)} of{' '}
-              {count(state.progress.total)} instruments
-            </p>
-          )}
-          {state.step === 'packed' && (
-            <p className="pt-3">The workspace is in your downloads, {(state.bytes / 1e6).toFixed(1)} MB.</p>
-          )}
-          {state.step === 'failed' && (
-            <p role="alert" className="pt-3 text-loss">
-              {state.message} The store is as it was.
-            </p>
-          )}
-          {state.step === 'chosen' && (
-            <div className="mt-3 border border-strong bg-raised p-3">
-              <p>
-                {state.file.name} holds {count(state.holds.instruments)} instruments,{' '}
-                {count(state.holds.universes)} universes, {count(state.holds.sheets)} sheets and{' '}
-                {count(state.holds.repairs)} repairs. It takes the place of everything kept here; take this
-                workspace out first if you may want it again.
-              </p>
-              <div className="flex gap-2 pt-2">
-                <Button
-                  className="border-strong bg-accent-paper font-semibold"
-                  onClick={() => restore(state.file)}
-                >
-                  Replace what is here
-                </Button>
-                <Button onClick={() => setState({ step: 'idle' })}>Leave it</Button>
-              </div>
-            </div>
-          )}
+          <Said state={state} onRestore={restore} onLeave={() => setState({ step: 'idle' })} />
         </div>
       </section>
       <StorageUse />
-      <section aria-label="Start over" className="py-4">
-        <h2 className="font-serif text-lg">Start over</h2>
-        <p className="py-1 text-soft">
-          Empties this browser of everything Plateau keeps, and begins again with the demo market.
-        </p>
-        {emptying ? (
-          <div className="flex items-center gap-2">
-            <span>Nothing of it can be brought back but from a workspace file.</span>
-            <Button className="text-loss" onClick={() => void empty()}>
-              Empty everything
-            </Button>
-            <Button onClick={() => setEmptying(false)}>Leave it</Button>
-          </div>
-        ) : (
-          <Button disabled={busy} onClick={() => setEmptying(true)}>
-            Start over …
-          </Button>
-        )}
-      </section>
+      <StartOver disabled={busy} />
     </div>
+  );
+}
+
+interface SaidProps {
+  readonly state: State;
+  readonly onRestore: (file: File) => void;
+  readonly onLeave: () => void;
+}
+
+/** What the packing or the restoring is at, or came to. */
+function Said({ state, onRestore, onLeave }: SaidProps) {
+  return (
+    <>
+      {(state.step === 'packing' || state.step === 'restoring') && (
+        <p className="flex items-center gap-3 pt-3">
+          <progress
+            value={state.progress.done}
+            max={state.progress.total}
+            aria-label="Instruments"
+            className="h-2 w-60"
+          />
+          {state.step === 'packing' ? 'Packing' : 'Reading'}: {count(state.progress.done)} of{' '}
+          {count(state.progress.total)} instruments
+        </p>
+      )}
+      {state.step === 'packed' && (
+        <p className="pt-3">The workspace is in your downloads, {(state.bytes / 1e6).toFixed(1)} MB.</p>
+      )}
+      {state.step === 'failed' && (
+        <p role="alert" className="pt-3 text-loss">
+          {state.message} The store is as it was.
+        </p>
+      )}
+      {state.step === 'chosen' && (
+        <div className="mt-3 border border-strong bg-raised p-3">
+          <p>
+            {state.file.name} holds {count(state.holds.instruments)} instruments,{' '}
+            {count(state.holds.universes)} universes, {count(state.holds.sheets)} sheets and{' '}
+            {count(state.holds.repairs)} repairs. It takes the place of everything kept here; take this
+            workspace out first if you may want it again.
+          </p>
+          <div className="flex gap-2 pt-2">
+            <Button
+              className="border-strong bg-accent-paper font-semibold"
+              onClick={() => onRestore(state.file)}
+            >
+              Replace what is here
+            </Button>
+            <Button onClick={onLeave}>Leave it</Button>
+          </div>
+        </div>
+      )}
+    </>
+  );
+}
+
+function StartOver({ disabled }: { disabled: boolean }) {
+  const [emptying, setEmptying] = useState(false);
+  const empty = async (): Promise<void> => {
+    await deleteStore();
+    window.location.assign('/market');
+  };
+  return (
+    <section aria-label="Start over" className="py-4">
+      <h2 className="font-serif text-lg">Start over</h2>
+      <p className="py-1 text-soft">
+        Empties this browser of everything Plateau keeps, and begins again with the demo market.
+      </p>
+      {emptying ? (
+        <div className="flex items-center gap-2">
+          <span>Nothing of it can be brought back but from a workspace file.</span>
+          <Button className="text-loss" onClick={() => void empty()}>
+            Empty everything
+          </Button>
+          <Button onClick={() => setEmptying(false)}>Leave it</Button>
+        </div>
+      ) : (
+        <Button disabled={disabled} onClick={() => setEmptying(true)}>
+          Start over …
+        </Button>
+      )}
+    </section>
   );
 }

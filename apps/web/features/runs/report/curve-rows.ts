@@ -1,7 +1,7 @@
 // The rows of the report's curves: as many as there are pixels to show, extremes kept.
 
 import { at, type BesideFigures, exposures, multiplesOf, reduceCurves, type ShownRun } from '@plateau/core';
-import type { Span } from '@/ui/use-zoom.ts';
+import type { Span } from '@/ui/chart/use-zoom.ts';
 
 export type CurveUnit = 'money' | 'return';
 

@@ -2,23 +2,22 @@
 
 import { at, type BesideFigures, isoFromDay, type ShownRun } from '@plateau/core';
 import Joi from 'joi';
-import { ZoomIn, ZoomOut } from 'lucide-react';
-import { memo, type ReactElement, useMemo, useRef } from 'react';
-import { Area, CartesianGrid, ComposedChart, Line, ResponsiveContainer, Tooltip, YAxis } from 'recharts';
+import { memo, type ReactElement, type ReactNode, useMemo, useRef } from 'react';
+import { Area, Line } from 'recharts';
 import { useSetting } from '@/store/setting.ts';
-import { IconButton } from '@/ui/button';
+import { benchmarkRidge, HELD, land, water } from '@/ui/chart/land-and-water.tsx';
+import { ChartPane, plainLine, type ValueAxis } from '@/ui/chart/pane.tsx';
+import { Readout } from '@/ui/chart/readout.tsx';
+import { dayAxis, dayTicks, StrokeKey, selectedDays } from '@/ui/chart/time-axis.tsx';
+import { type DaySpan, useZoom, type Zoom } from '@/ui/chart/use-zoom.ts';
+import { ZOOM_KEYS, ZoomButtons } from '@/ui/chart/zoom-buttons.tsx';
 import { count, money, percent } from '@/ui/format.ts';
-import { benchmarkRidge, HELD, land, water } from '@/ui/land-and-water.tsx';
-import { Readout } from '@/ui/readout.tsx';
-import { CURSOR, dayAxis, dayTicks, plainAxis, StrokeKey, selectedDays } from '@/ui/time-axis.tsx';
 import { Toggle } from '@/ui/toggle.tsx';
-import { type DaySpan, useZoom } from '@/ui/use-zoom.ts';
 import { besideName } from './beside.tsx';
 import { type CurveRow, type CurveUnit, curveRows } from './curve-rows.ts';
 
 const BUCKETS = 190;
-const AXIS_WIDTH = 62;
-const MARGIN = { top: 6, right: 8, bottom: 0, left: 0 };
+const SHARES = { format: (value: number) => percent(value, 0), ticks: 3 } as const;
 /** Strokes of the other curves: each differs by more than its colour. */
 const BESIDE = [
   { stroke: 'var(--waterline)', strokeDasharray: '2 2' },
@@ -40,85 +39,29 @@ interface CurvesSectionProps {
 }
 
 /** Equity, drawdown, exposure and number of positions under one time axis. */
-export const CurvesSection = memo(function CurvesSection({
-  run,
-  beside,
-  benchmark,
-  days,
-  onSpan,
-  onDay,
-}: CurvesSectionProps) {
+export const CurvesSection = memo(function CurvesSection(props: CurvesSectionProps) {
+  const { run, beside, benchmark, days, onSpan, onDay } = props;
   const [unit, setUnit] = useSetting<CurveUnit>('curve unit', Joi.valid('money', 'return'), 'money');
   const [scale, setScale] = useSetting<'linear' | 'log'>('curve scale', Joi.valid('linear', 'log'), 'linear');
   const { day } = run.marks;
-  const { span, drag, isZoomed, zoomIn, showAll, onKeyDown, mouse } = useZoom(day, onSpan, days);
+  const zoom = useZoom(day, { onSpan, initial: days });
+  const { span } = zoom;
   const rows = useMemo(() => curveRows(run, beside, span, unit, BUCKETS), [run, beside, span, unit]);
   const ticks = useMemo(() => dayTicks(day, span), [day, span]);
-  /** the day under the pointer */
-  const under = useRef<number>(undefined);
-  const write = unit === 'money' ? money : (multiple: number) => percent(multiple - 1, 0);
-  const names = [`${benchmark} held`, ...beside.map(besideName)];
   // An account that lost all it had has no logarithm.
   const canLog = rows.every(({ equity, benchmark: held }) => equity > 0 && held > 0);
   const log = scale === 'log' && canLog;
-  const pane = (
-    height: string,
-    name: string,
-    children: ReactElement[],
-    axis: ReactElement,
-    shown = false,
-  ) => (
-    // biome-ignore lint/a11y/noStaticElementInteractions: the Days part below opens a day by keys
-    <div
-      className={height}
-      data-testid={`${name}-chart`}
-      data-chart={name}
-      onDoubleClick={() => under.current !== undefined && onDay(under.current)}
-    >
-      <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 900, height: 100 }}>
-        <ComposedChart
-          data={rows}
-          syncId="report"
-          margin={MARGIN}
-          {...mouse}
-          onMouseMove={(pointed) => {
-            if (pointed.activeLabel !== undefined) under.current = Number(pointed.activeLabel);
-            mouse.onMouseMove(pointed);
-          }}
-        >
-          <CartesianGrid stroke="var(--hairline)" strokeWidth={0.6} vertical={false} />
-          {dayAxis(ticks, shown)}
-          {axis}
-          <Tooltip
-            isAnimationActive={false}
-            cursor={CURSOR}
-            content={({ active, payload }) => {
-              const row = active ? (payload?.[0]?.payload as CurveRow | undefined) : undefined;
-              return row && name === 'equity' ? (
-                <Readout day={row.day} rows={valuesOf(row, names, write)} />
-              ) : null;
-            }}
-          />
-          {children}
-          {selectedDays(drag)}
-        </ComposedChart>
-      </ResponsiveContainer>
-    </div>
-  );
+  const pane = { rows, zoom, ticks, onDay } as const;
   return (
     <div
       role="group"
-      aria-label="Charts of the run. Plus and minus zoom, arrows move, 0 shows all."
+      aria-label={`Charts of the run. ${ZOOM_KEYS}`}
       tabIndex={0}
-      onKeyDown={onKeyDown}
+      onKeyDown={zoom.onKeyDown}
       className="select-none"
     >
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 pb-1 text-soft">
-        <StrokeKey text="Strategy" stroke="var(--ridge)" />
-        <StrokeKey text={names[0] ?? ''} {...HELD} />
-        {beside.map((one, k) => (
-          <StrokeKey key={besideName(one)} text={besideName(one)} {...(BESIDE[k] ?? HELD)} />
-        ))}
+        <CurveKeys benchmark={benchmark} beside={beside} />
         <Toggle
           label="Equity as"
           value={unit}
@@ -141,81 +84,116 @@ export const CurvesSection = memo(function CurvesSection({
         <span>
           {isoFromDay(at(day, span.first))} to {isoFromDay(at(day, span.last))}
         </span>
-        <span className="flex">
-          <IconButton label="Zoom in (+)" icon={ZoomIn} onClick={zoomIn} />
-          <IconButton label="Show all (0)" icon={ZoomOut} disabled={!isZoomed} onClick={showAll} />
-        </span>
+        <ZoomButtons zoom={zoom} />
       </div>
-      {pane(
-        'h-56',
-        'equity',
-        [
-          land,
-          benchmarkRidge,
-          ...beside.map((one, k) => (
-            <Line
-              key={besideName(one)}
-              dataKey={(row: CurveRow) => row.beside[k]}
-              dot={false}
-              activeDot={false}
-              strokeWidth={1.3}
-              isAnimationActive={false}
-              {...(BESIDE[k] ?? HELD)}
-            />
-          )),
-        ],
-        <YAxis
-          width={AXIS_WIDTH}
-          scale={log ? 'log' : 'auto'}
-          domain={['auto', 'auto']}
-          allowDataOverflow={log}
-          tickFormatter={write}
-          {...plainAxis}
-        />,
-      )}
-      {pane(
-        'h-24',
-        'drawdown',
-        water,
-        <YAxis
-          width={AXIS_WIDTH}
-          domain={['auto', 0]}
-          tickFormatter={(value: number) => percent(value, 0)}
-          tickCount={3}
-          {...plainAxis}
-        />,
-      )}
+      <EquityPane {...pane} benchmark={benchmark} beside={beside} unit={unit} log={log} />
+      <Pane {...pane} name="drawdown" className="h-24" values={{ ...SHARES, domain: ['auto', 0] }}>
+        {water}
+      </Pane>
       <Caption text="Exposure: longs and shorts, of the equity" />
-      {pane(
-        'h-16',
-        'exposure',
-        [steps('exposure')],
-        <YAxis
-          width={AXIS_WIDTH}
-          domain={[0, 'auto']}
-          tickFormatter={(value: number) => percent(value, 0)}
-          tickCount={3}
-          {...plainAxis}
-        />,
-      )}
+      <Pane {...pane} name="exposure" className="h-16" values={{ ...SHARES, domain: [0, 'auto'] }}>
+        {steps('exposure')}
+      </Pane>
       <Caption text="Positions" />
-      {pane(
-        'h-20',
-        'positions',
-        [steps('positions')],
-        <YAxis
-          width={AXIS_WIDTH}
-          domain={[0, 'auto']}
-          allowDecimals={false}
-          tickFormatter={count}
-          tickCount={3}
-          {...plainAxis}
-        />,
-        true,
-      )}
+      <Pane
+        {...pane}
+        name="positions"
+        className="h-20"
+        values={{ format: count, domain: [0, 'auto'], ticks: 3, decimals: false }}
+        labelled
+      >
+        {steps('positions')}
+      </Pane>
     </div>
   );
 });
+
+interface CurvesOf {
+  readonly benchmark: string;
+  readonly beside: readonly BesideFigures[];
+}
+
+function CurveKeys({ benchmark, beside }: CurvesOf) {
+  return (
+    <>
+      <StrokeKey text="Strategy" stroke="var(--ridge)" />
+      <StrokeKey text={`${benchmark} held`} {...HELD} />
+      {beside.map((one, k) => (
+        <StrokeKey key={besideName(one)} text={besideName(one)} {...(BESIDE[k] ?? HELD)} />
+      ))}
+    </>
+  );
+}
+
+interface PaneOf {
+  readonly rows: readonly CurveRow[];
+  readonly zoom: Zoom;
+  readonly ticks: ReturnType<typeof dayTicks>;
+  readonly onDay: (day: number) => void;
+}
+
+interface EquityPaneProps extends PaneOf, CurvesOf {
+  readonly unit: CurveUnit;
+  readonly log: boolean;
+}
+
+function EquityPane({ benchmark, beside, unit, log, ...pane }: EquityPaneProps) {
+  const write = unit === 'money' ? money : (multiple: number) => percent(multiple - 1, 0);
+  const names = [`${benchmark} held`, ...beside.map(besideName)];
+  return (
+    <Pane
+      {...pane}
+      name="equity"
+      className="h-56"
+      values={{ format: write, log }}
+      readout={(row) => <Readout day={row.day} rows={valuesOf(row, names, write)} />}
+    >
+      {land}
+      {benchmarkRidge}
+      {beside.map((one, k) => (
+        <Line
+          key={besideName(one)}
+          dataKey={(row: CurveRow) => row.beside[k]}
+          strokeWidth={1.3}
+          {...plainLine}
+          {...(BESIDE[k] ?? HELD)}
+        />
+      ))}
+    </Pane>
+  );
+}
+
+interface PaneProps extends PaneOf {
+  readonly name: string;
+  readonly className: string;
+  readonly values: ValueAxis;
+  readonly readout?: (row: CurveRow) => ReactElement;
+  /** with the days below it */
+  readonly labelled?: boolean;
+  readonly children: ReactNode;
+}
+
+/** One of the panes; a double click opens the day under the pointer. */
+function Pane({ rows, zoom, ticks, onDay, labelled = false, children, ...pane }: PaneProps) {
+  const under = useRef<number>(undefined);
+  const { mouse, drag } = zoom;
+  const seeing = {
+    ...mouse,
+    onMouseMove: (pointed: Parameters<Zoom['mouse']['onMouseMove']>[0]) => {
+      if (pointed.activeLabel !== undefined) under.current = Number(pointed.activeLabel);
+      mouse.onMouseMove(pointed);
+    },
+  };
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: the Days part below opens a day by keys
+    <div onDoubleClick={() => under.current !== undefined && onDay(under.current)}>
+      <ChartPane rows={rows} group="report" along={dayAxis(ticks, labelled)} mouse={seeing} {...pane}>
+        {children}
+        {selectedDays(drag)}
+      </ChartPane>
+    </div>
+  );
+}
 
 /** A quantity that stays until it changes. */
 function steps(dataKey: 'exposure' | 'positions') {

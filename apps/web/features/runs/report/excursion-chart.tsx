@@ -11,8 +11,8 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
+import { plainAxis } from '@/ui/chart/time-axis.tsx';
 import { percent } from '@/ui/format.ts';
-import { plainAxis } from '@/ui/time-axis.tsx';
 
 /** Cells that a point fills by itself, so that thousands of trades are drawn as what can be seen of them. */
 const COLUMNS = 110;

@@ -9,7 +9,7 @@ import {
   useRef,
   useState,
 } from 'react';
-import { ChartOut } from '@/ui/chart-out.tsx';
+import { ChartOut } from '@/ui/chart/chart-out.tsx';
 
 /** The report's parts in their order, as its outline names them. */
 export const OUTLINE = [

@@ -12,9 +12,9 @@ import {
 import { memo, useState } from 'react';
 import { Bar, BarChart, CartesianGrid, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { GROUPINGS, groupName } from '@/parts/trades/grouping.ts';
+import { plainAxis } from '@/ui/chart/time-axis.tsx';
 import { count, money, percent, ratio } from '@/ui/format.ts';
 import { Select } from '@/ui/select.tsx';
-import { plainAxis } from '@/ui/time-axis.tsx';
 import { Toggle } from '@/ui/toggle.tsx';
 import { ExcursionChart } from './excursion-chart.tsx';
 import { PlainTable } from './plain-table.tsx';
@@ -33,14 +33,72 @@ export const TradeStudiesSection = memo(function TradeStudiesSection({
   paper = false,
 }: TradeStudiesProps) {
   const [by, setBy] = useState<TradeGrouping>('year');
+  const { streaks, concentration, trades, costs } = report;
+  if (trades.length === 0) return <p className="text-soft">No trade ended in these days.</p>;
+  return (
+    <div className="grid gap-5">
+      <Spread report={report} onOpen={onOpen} />
+      <p>
+        Without its 5 best trades the profit of {money(concentration.profit)} would be{' '}
+        {money(concentration.withoutBest)}; without its 5 worst, {money(concentration.withoutWorst)}. The
+        longest row of wins was {count(streaks.longestWin)}, of losses {count(streaks.longestLoss)}.
+      </p>
+      <p>
+        Costs: {money(costs.commission)} of commissions, {money(costs.slippage)} of slippage,{' '}
+        {money(costs.borrow)} for borrowing, together {percent(costs.yearly, 2)} of the account a year;{' '}
+        {money(costs.interest)} of interest.
+      </p>
+      {paper ? (
+        TRADE_GROUPINGS.filter((value) => value !== 'symbol').map((value) => (
+          <Groups key={value} by={value} groups={report.groups[value]} />
+        ))
+      ) : (
+        <div>
+          <span className="text-soft">
+            By{' '}
+            <Select
+              label="Group the trades by"
+              value={by}
+              choices={TRADE_GROUPINGS.map((way) => [way, GROUPINGS[way]])}
+              onChange={setBy}
+            />
+          </span>
+          <div
+            className="mt-1 max-h-72 overflow-auto"
+            tabIndex={0}
+            role="region"
+            aria-label="Groups of trades"
+          >
+            <Groups by={by} groups={report.groups[by]} />
+          </div>
+        </div>
+      )}
+      <div className="grid grid-cols-2 gap-8">
+        <ExcursionChart
+          title="How far it went against the trade, and how it ended"
+          trades={trades}
+          of="mae"
+        />
+        <ExcursionChart title="How far it went with the trade, and how it ended" trades={trades} of="mfe" />
+      </div>
+      <Excursions levels={report.excursions} />
+    </div>
+  );
+});
+
+interface SpreadProps {
+  readonly report: Report;
+  readonly onOpen: ((trade: Trade) => void) | undefined;
+}
+
+/** How the returns, or the multiples of the risk, of all trades or of one side are spread. */
+function Spread({ report: { all, long, short, tails }, onOpen }: SpreadProps) {
   const [of, setOf] = useState<'returns' | 'r'>('returns');
   const [whose, setWhose] = useState<'all' | 'long' | 'short'>('all');
-  const { all, long, short, streaks, concentration, excursions, trades, tails, costs } = report;
-  if (trades.length === 0) return <p className="text-soft">No trade ended in these days.</p>;
   const write = of === 'returns' ? percent : (value: number) => `${ratio(value)} R`;
   const spread = { all, long, short }[whose][of];
   return (
-    <div className="grid gap-5">
+    <>
       <div className="flex gap-3">
         {all.r.n > 0 && (
           <Toggle
@@ -100,49 +158,13 @@ export const TradeStudiesSection = memo(function TradeStudiesSection({
           </div>
         </div>
       </div>
-      <p>
-        Without its 5 best trades the profit of {money(concentration.profit)} would be{' '}
-        {money(concentration.withoutBest)}; without its 5 worst, {money(concentration.withoutWorst)}. The
-        longest row of wins was {count(streaks.longestWin)}, of losses {count(streaks.longestLoss)}.
-      </p>
-      <p>
-        Costs: {money(costs.commission)} of commissions, {money(costs.slippage)} of slippage,{' '}
-        {money(costs.borrow)} for borrowing, together {percent(costs.yearly, 2)} of the account a year;{' '}
-        {money(costs.interest)} of interest.
-      </p>
-      {paper ? (
-        TRADE_GROUPINGS.filter((value) => value !== 'symbol').map((value) => (
-          <Groups key={value} by={value} groups={report.groups[value]} />
-        ))
-      ) : (
-        <div>
-          <span className="text-soft">
-            By{' '}
-            <Select
-              label="Group the trades by"
-              value={by}
-              choices={TRADE_GROUPINGS.map((way) => [way, GROUPINGS[way]])}
-              onChange={setBy}
-            />
-          </span>
-          <div
-            className="mt-1 max-h-72 overflow-auto"
-            tabIndex={0}
-            role="region"
-            aria-label="Groups of trades"
-          >
-            <Groups by={by} groups={report.groups[by]} />
-          </div>
-        </div>
-      )}
-      <div className="grid grid-cols-2 gap-8">
-        <ExcursionChart
-          title="How far it went against the trade, and how it ended"
-          trades={trades}
-          of="mae"
-        />
-        <ExcursionChart title="How far it went with the trade, and how it ended" trades={trades} of="mfe" />
-      </div>
+    </>
+  );
+}
+
+function Excursions({ levels }: { levels: Report['excursions'] }) {
+  return (
+    <>
       <PlainTable
         label="Excursions"
         head={[
@@ -152,7 +174,7 @@ export const TradeStudiesSection = memo(function TradeStudiesSection({
           'Winners that rose so far',
           'Losers that rose so far',
         ]}
-        rows={excursions.map((level) => [
+        rows={levels.map((level) => [
           percent(level.level, 0),
           percent(level.winnersAgainst),
           percent(level.losersAgainst),
@@ -164,9 +186,9 @@ export const TradeStudiesSection = memo(function TradeStudiesSection({
         A stop at a distance would have ended the winners and losers that fell so far; a target would have
         been met by those that rose so far, losers among them.
       </p>
-    </div>
+    </>
   );
-});
+}
 
 function Groups({ by, groups }: { by: TradeGrouping; groups: readonly GroupFigures[] }) {
   return (

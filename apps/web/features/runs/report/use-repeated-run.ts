@@ -6,7 +6,7 @@ import { useEffect, useState } from 'react';
 import type { StoredRun } from '@/model/rows.ts';
 import { UNSIGNED, verdict } from '@/model/runs/verdict.ts';
 import { signRun } from '@/store/runs/saved-runs.ts';
-import type { DaySpan } from '@/ui/use-zoom.ts';
+import type { DaySpan } from '@/ui/chart/use-zoom.ts';
 import { doubtInWorker, reportInWorker } from '@/workers/run-client.ts';
 
 type Done = Extract<ReportOutcome, { kind: 'done' }>;

@@ -2,8 +2,8 @@
 
 import { at, multiplesOf, reduceCurves } from '@plateau/core';
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, YAxis } from 'recharts';
+import { dayAxis, dayTicks, TICK } from '@/ui/chart/time-axis.tsx';
 import { percent } from '@/ui/format.ts';
-import { dayAxis, dayTicks, TICK } from '@/ui/time-axis.tsx';
 import { HELD, type Shown, STROKES } from './shown.ts';
 
 const BUCKETS = 200;

@@ -3,9 +3,9 @@
 import { at, headlineFigures, isoFromDay } from '@plateau/core';
 import { useEffect, useState } from 'react';
 import type { StoredRun } from '@/model/rows.ts';
+import { StrokeKey } from '@/ui/chart/time-axis.tsx';
 import { ours, theirs } from '@/ui/figures.ts';
 import { count, money } from '@/ui/format.ts';
-import { StrokeKey } from '@/ui/time-axis.tsx';
 import { reportInWorker } from '@/workers/run-client.ts';
 import { PlainTable } from '../report/plain-table.tsx';
 import { Calendars } from './calendars.tsx';

@@ -1,28 +1,18 @@
 'use client';
 
 import { at, isoFromDay, monthOf, type TradeStory, yearOf } from '@plateau/core';
-import { type ReactElement, useMemo } from 'react';
-import {
-  Bar,
-  CartesianGrid,
-  ComposedChart,
-  Line,
-  ReferenceDot,
-  ReferenceLine,
-  ResponsiveContainer,
-  Tooltip,
-  XAxis,
-  YAxis,
-} from 'recharts';
+import { useMemo } from 'react';
+import { Bar, Line, ReferenceDot, ReferenceLine } from 'recharts';
 import { drawBar } from '@/parts/chart/marks.tsx';
+import { placeAxis } from '@/parts/chart/place-axis.tsx';
 import { periodTicks } from '@/parts/chart/rows.ts';
+import { ChartPane, plainLine } from '@/ui/chart/pane.tsx';
+import { Readout } from '@/ui/chart/readout.tsx';
+import { StrokeKey } from '@/ui/chart/time-axis.tsx';
 import { price } from '@/ui/format.ts';
-import { Readout } from '@/ui/readout.tsx';
-import { CURSOR, plainAxis, StrokeKey, TICK } from '@/ui/time-axis.tsx';
 import { type StoryRow, storyRows } from './story-rows.ts';
 
 const AXIS_WIDTH = 58;
-const MARGIN = { top: 8, right: 8, bottom: 0, left: 0 };
 const LINES = [
   { stroke: 'var(--waterline)' },
   { stroke: 'var(--ghost)', strokeDasharray: '6 2' },
@@ -35,160 +25,113 @@ const TARGET = { stroke: 'var(--gain)', strokeWidth: 1.2 } as const;
 const figures = new Intl.NumberFormat('en', { maximumSignificantDigits: 5 });
 const YEARLY = 500;
 
+const strokeOf = (k: number) => LINES[k % LINES.length] ?? LINES[0];
+
 /** The bars around a trade: band from entry dot to exit ring, stops and target as steps, the rules' measures over or under. */
 export function StoryChart({ story }: { story: TradeStory }) {
   const rows = useMemo(() => storyRows(story), [story]);
-  const { trade, entry, exit, lines } = story;
+  const { trade, lines } = story;
   const last = rows.length - 1;
-  const ticks = periodTicks(rows, rows.length > YEARLY ? yearOf : monthOf);
+  const names = lines.map(({ text }) => text);
   const over = lines.flatMap(({ isPrice }, k) => (isPrice ? [k] : []));
   const under = lines.flatMap(({ isPrice }, k) => (isPrice ? [] : [k]));
-  const hasStop = rows.some(({ stop }) => stop !== undefined);
-  const hasTarget = rows.some(({ target }) => target !== undefined);
-  const stroke = (k: number) => LINES[k % LINES.length] ?? LINES[0];
-  const line = (k: number) => (
-    <Line
-      key={lines[k]?.text}
-      dataKey={(row: StoryRow) => row.lines[k]}
-      dot={false}
-      activeDot={false}
-      strokeWidth={1.2}
-      isAnimationActive={false}
-      {...stroke(k)}
-    />
-  );
-  const pane = (
-    className: string,
-    name: string,
-    shown: boolean,
-    children: ReactElement[],
-    isPrice = false,
-  ) => (
-    <div key={name} className={className} data-testid={`story-${isPrice ? 'prices' : 'measure'}`}>
-      <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 700, height: 200 }}>
-        <ComposedChart data={rows} syncId="story" margin={MARGIN}>
-          <CartesianGrid stroke="var(--hairline)" strokeWidth={0.6} vertical={false} />
-          <XAxis
-            dataKey="place"
-            type="number"
-            domain={[-0.5, last + 0.5]}
-            ticks={ticks}
-            tickFormatter={(place: number) => isoFromDay(at(rows, place).day).slice(0, 7)}
-            height={shown ? 18 : 2}
-            {...plainAxis}
-            tick={shown ? TICK : false}
-          />
-          <YAxis
-            width={AXIS_WIDTH}
-            domain={['auto', 'auto']}
-            tickCount={isPrice ? 9 : 3}
-            tickFormatter={(value: number) => figures.format(value)}
-            {...plainAxis}
-          />
-          <Tooltip
-            isAnimationActive={false}
-            cursor={CURSOR}
-            content={({ active, payload }) => {
-              const row = active ? (payload?.[0]?.payload as StoryRow | undefined) : undefined;
-              return row && isPrice ? (
-                <Readout
-                  day={row.day}
-                  rows={valuesOf(
-                    row,
-                    lines.map(({ text }) => text),
-                  )}
-                />
-              ) : null;
-            }}
-          />
-          {children}
-        </ComposedChart>
-      </ResponsiveContainer>
-    </div>
-  );
+  const days = rows.map(({ day }) => day);
+  const ticks = periodTicks(rows, rows.length > YEARLY ? yearOf : monthOf);
+  const along = (shown: boolean) => placeAxis({ days, first: 0, last, ticks, shown });
+  const values = (count: number) => ({ width: AXIS_WIDTH, ticks: count, format: figures.format });
   return (
     <div
       role="img"
-      aria-label={`Bars of ${trade.symbol} from ${isoFromDay(at(rows, 0).day)} to ${isoFromDay(at(rows, last).day)}, with the trade on them`}
+      aria-label={`Bars of ${trade.symbol} from ${isoFromDay(at(days, 0))} to ${isoFromDay(at(days, last))}, with the trade on them`}
       className="flex min-h-0 flex-1 flex-col"
     >
       <div className="flex flex-wrap gap-x-4 text-soft">
         {over.map((k) => (
-          <StrokeKey key={lines[k]?.text} text={lines[k]?.text ?? ''} {...stroke(k)} />
+          <StrokeKey key={names[k]} text={names[k] ?? ''} {...strokeOf(k)} />
         ))}
-        {hasStop && <StrokeKey text="Stop" {...STOP} />}
-        {hasTarget && <StrokeKey text="Target" {...TARGET} />}
+        {rows.some(({ stop }) => stop !== undefined) && <StrokeKey text="Stop" {...STOP} />}
+        {rows.some(({ target }) => target !== undefined) && <StrokeKey text="Target" {...TARGET} />}
       </div>
-      {pane(
-        'min-h-0 flex-[4]',
-        'prices',
-        under.length === 0,
-        [
-          <Bar key="bars" dataKey="range" isAnimationActive={false} shape={drawBar} />,
-          ...over.map(line),
-          <Line
-            key="stop"
-            dataKey="stop"
-            type="stepAfter"
-            dot={false}
-            activeDot={false}
-            isAnimationActive={false}
-            {...STOP}
-          />,
-          <Line
-            key="target"
-            dataKey="target"
-            type="stepAfter"
-            dot={false}
-            activeDot={false}
-            isAnimationActive={false}
-            {...TARGET}
-          />,
-          <ReferenceLine
-            key="band"
-            segment={[
-              { x: entry, y: trade.entryPrice },
-              { x: exit ?? last, y: trade.exitPrice ?? rows[last]?.close ?? trade.entryPrice },
-            ]}
-            stroke="var(--accent)"
-            strokeWidth={5}
-            strokeOpacity={0.35}
-            ifOverflow="visible"
-          />,
-          <ReferenceDot
-            key="entry"
-            x={entry}
-            y={trade.entryPrice}
-            r={4}
-            fill="var(--accent)"
-            stroke="var(--paper)"
-            ifOverflow="visible"
-          />,
-          ...(exit === undefined || trade.exitPrice === undefined
-            ? []
-            : [
-                <ReferenceDot
-                  key="exit"
-                  x={exit}
-                  y={trade.exitPrice}
-                  r={5}
-                  fill="none"
-                  stroke="var(--accent)"
-                  strokeWidth={2}
-                  ifOverflow="visible"
-                />,
-              ]),
-        ],
-        true,
-      )}
+      <ChartPane
+        name="story-prices"
+        className="min-h-0 flex-[4]"
+        rows={rows}
+        group="story"
+        along={along(under.length === 0)}
+        values={values(9)}
+        readout={(row) => <Readout day={row.day} rows={valuesOf(row, names)} />}
+      >
+        <Bar dataKey="range" isAnimationActive={false} shape={drawBar} />
+        {over.map((k) => lineOf(k, names[k]))}
+        <Line dataKey="stop" type="stepAfter" {...plainLine} {...STOP} />
+        <Line dataKey="target" type="stepAfter" {...plainLine} {...TARGET} />
+        {tradeMarks(story, last, rows[last]?.close)}
+      </ChartPane>
       {under.map((k, place) => (
-        <div key={lines[k]?.text} className="flex min-h-0 flex-1 flex-col">
-          <StrokeKey text={lines[k]?.text ?? ''} {...stroke(k)} />
-          {pane('min-h-0 flex-1', lines[k]?.text ?? '', place === under.length - 1, [line(k)])}
+        <div key={names[k]} className="flex min-h-0 flex-1 flex-col">
+          <StrokeKey text={names[k] ?? ''} {...strokeOf(k)} />
+          <ChartPane
+            name="story-measure"
+            className="min-h-0 flex-1"
+            rows={rows}
+            group="story"
+            along={along(place === under.length - 1)}
+            values={values(3)}
+          >
+            {lineOf(k, names[k])}
+          </ChartPane>
         </div>
       ))}
     </div>
   );
+}
+
+function lineOf(k: number, name: string | undefined) {
+  return (
+    <Line
+      key={name}
+      dataKey={(row: StoryRow) => row.lines[k]}
+      strokeWidth={1.2}
+      {...plainLine}
+      {...strokeOf(k)}
+    />
+  );
+}
+
+/** The band from the entry to the exit, or to the last bar of a trade that is open, and their marks. */
+function tradeMarks({ trade, entry, exit }: TradeStory, last: number, lastClose: number | undefined) {
+  const end = { x: exit ?? last, y: trade.exitPrice ?? lastClose ?? trade.entryPrice };
+  return [
+    <ReferenceLine
+      key="band"
+      segment={[{ x: entry, y: trade.entryPrice }, end]}
+      stroke="var(--accent)"
+      strokeWidth={5}
+      strokeOpacity={0.35}
+      ifOverflow="visible"
+    />,
+    <ReferenceDot
+      key="entry"
+      x={entry}
+      y={trade.entryPrice}
+      r={4}
+      fill="var(--accent)"
+      stroke="var(--paper)"
+      ifOverflow="visible"
+    />,
+    exit !== undefined && trade.exitPrice !== undefined && (
+      <ReferenceDot
+        key="exit"
+        x={exit}
+        y={trade.exitPrice}
+        r={5}
+        fill="none"
+        stroke="var(--accent)"
+        strokeWidth={2}
+        ifOverflow="visible"
+      />
+    ),
+  ];
 }
 
 function valuesOf(row: StoryRow, names: readonly string[]): readonly (readonly [string, string])[] {

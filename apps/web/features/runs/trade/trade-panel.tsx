@@ -3,10 +3,10 @@
 import { type FigurePart, isoFromDay, type Trade, type TradeStory } from '@plateau/core';
 import { ChevronLeft, ChevronRight, Dices } from 'lucide-react';
 import Link from 'next/link';
-import { useRef } from 'react';
+import { type RefObject, useRef } from 'react';
 import type { StoredRun } from '@/model/rows.ts';
 import { Button, IconButton } from '@/ui/button';
-import { ChartOut } from '@/ui/chart-out.tsx';
+import { ChartOut } from '@/ui/chart/chart-out.tsx';
 import { count, money, percent, price, ratio, written } from '@/ui/format.ts';
 import { useAnswer } from '@/ui/use-answer.ts';
 import { askStory } from '@/workers/run-client.ts';
@@ -53,7 +53,7 @@ export function TradePanel({ kept, trade, list, onOpen, onDay, onBack }: TradePa
     const other = others[Math.floor(Math.random() * others.length)];
     if (other) onOpen(other);
   };
-  const jumps: readonly (readonly [string, string, () => void])[] = [
+  const jumps: readonly Jump[] = [
     ['Best', 'b', () => first((a, b) => a.return > b.return)],
     ['Worst', 'w', () => first((a, b) => a.return < b.return)],
     ['Longest', 'l', () => first((a, b) => a.barsHeld > b.barsHeld)],
@@ -71,44 +71,15 @@ export function TradePanel({ kept, trade, list, onOpen, onDay, onBack }: TradePa
         ...Object.fromEntries(jumps.map(([, key, act]) => [key, act])),
       }}
       tools={
-        <>
-          <p className="text-soft">
-            {count(place + 1)} of {count(list.length)}
-          </p>
-          <div className="flex">
-            <IconButton
-              label="Trade before (←)"
-              icon={ChevronLeft}
-              disabled={place <= 0}
-              onClick={() => step(-1)}
-            />
-            <IconButton
-              label="Trade after (→)"
-              icon={ChevronRight}
-              disabled={place < 0 || place >= list.length - 1}
-              onClick={() => step(1)}
-            />
-          </div>
-          {jumps.map(([name, key, act]) => (
-            <Button key={key} onClick={act} title={`key ${key}`}>
-              {name}
-            </Button>
-          ))}
-          <Button onClick={anyOther} title="key r">
-            <Dices size={14} aria-hidden /> At random
-          </Button>
-          <ChartOut
-            name={`${symbol} ${isoFromDay(entryDay)}`}
-            charts={chart}
-            label="The trade’s chart as a picture"
-          />
-          <Link
-            className="ml-auto text-accent underline"
-            href={`/market?symbol=${encodeURIComponent(symbol)}&day=${isoFromDay(entryDay)}`}
-          >
-            In the Market
-          </Link>
-        </>
+        <Tools
+          trade={trade}
+          place={place}
+          count={list.length}
+          jumps={jumps}
+          onStep={step}
+          onAny={anyOther}
+          chart={chart}
+        />
       }
     >
       {fault && (
@@ -130,6 +101,65 @@ export function TradePanel({ kept, trade, list, onOpen, onDay, onBack }: TradePa
         </aside>
       </div>
     </Panel>
+  );
+}
+
+/** What it leads to, its key, how to get there. */
+type Jump = readonly [name: string, key: string, go: () => void];
+
+interface ToolsProps {
+  readonly trade: Trade;
+  /** its place in the list; -1 where it is not in it */
+  readonly place: number;
+  readonly count: number;
+  readonly jumps: readonly Jump[];
+  readonly onStep: (by: number) => void;
+  readonly onAny: () => void;
+  readonly chart: RefObject<HTMLDivElement | null>;
+}
+
+/** The ways to other trades, and out. */
+function Tools({ trade, place, count: all, jumps, onStep, onAny, chart }: ToolsProps) {
+  const { symbol, entryDay } = trade;
+  return (
+    <>
+      <p className="text-soft">
+        {count(place + 1)} of {count(all)}
+      </p>
+      <div className="flex">
+        <IconButton
+          label="Trade before (←)"
+          icon={ChevronLeft}
+          disabled={place <= 0}
+          onClick={() => onStep(-1)}
+        />
+        <IconButton
+          label="Trade after (→)"
+          icon={ChevronRight}
+          disabled={place < 0 || place >= all - 1}
+          onClick={() => onStep(1)}
+        />
+      </div>
+      {jumps.map(([name, key, act]) => (
+        <Button key={key} onClick={act} title={`key ${key}`}>
+          {name}
+        </Button>
+      ))}
+      <Button onClick={onAny} title="key r">
+        <Dices size={14} aria-hidden /> At random
+      </Button>
+      <ChartOut
+        name={`${symbol} ${isoFromDay(entryDay)}`}
+        charts={chart}
+        label="The trade’s chart as a picture"
+      />
+      <Link
+        className="ml-auto text-accent underline"
+        href={`/market?symbol=${encodeURIComponent(symbol)}&day=${isoFromDay(entryDay)}`}
+      >
+        In the Market
+      </Link>
+    </>
   );
 }
 

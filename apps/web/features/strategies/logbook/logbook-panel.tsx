@@ -10,7 +10,7 @@ import type { LogEntry } from '@/model/logbook/entry.ts';
 import { runKey, veiledFrom } from '@/model/sheet/read.ts';
 import { type Sheet, textOf } from '@/model/sheet/sheet.ts';
 import { changeEntry, removeEntry } from '@/store/logbook.ts';
-import { useSheets } from '@/store/sheets/sheets.ts';
+import { bringBack } from '@/store/sheets/actions.ts';
 import { Button, IconButton } from '@/ui/button';
 import { count, moment, percent, ratio } from '@/ui/format.ts';
 import { saveFile } from '@/ui/save-file.ts';
@@ -33,7 +33,6 @@ export function LogbookPanel({ sheet, entries }: LogbookPanelProps) {
   const seen = entries.filter(({ curve }) => !(shut <= at(curve.days, curve.days.length - 1)));
   const [search, setSearch] = useState('');
   const [marked, setMarked] = useState<readonly string[]>([]);
-  const bringBack = useSheets((s) => s.replaceDraft);
   const scroller = useRef<HTMLDivElement>(null);
   const words = search.trim().toLowerCase().split(/\s+/);
   const found = seen
@@ -108,77 +107,91 @@ export function LogbookPanel({ sheet, entries }: LogbookPanelProps) {
               const entry = found[item.index];
               if (!entry) return null;
               return (
-                <li
+                <Variant
                   key={entry.id}
-                  aria-current={entry.key === current || undefined}
-                  style={{ height: ROW, transform: `translateY(${item.start}px)` }}
-                  className={clsx(
-                    'absolute flex w-full items-center gap-3 border-b border-hairline px-2',
-                    entry.key === current && 'bg-accent-paper',
-                  )}
-                >
-                  <input
-                    type="checkbox"
-                    aria-label={`Compare the variant of ${moment(entry.at)}`}
-                    checked={marked.includes(entry.id)}
-                    onChange={() => mark(entry.id)}
-                  />
-                  <Curves entries={[entry]} width={96} height={40} label="Equity over the benchmark" />
-                  <div className="min-w-0 flex-1">
-                    <p className="truncate" title={entry.changed}>
-                      {entry.changed}
-                    </p>
-                    <div className="flex gap-2">
-                      <Words entry={entry} field="name" label="Name" width="w-28" />
-                      <Words entry={entry} field="note" label="Note" width="min-w-0 flex-1" />
-                    </div>
-                  </div>
-                  <dl className="grid shrink-0 grid-cols-4 gap-x-3 text-right">
-                    {[
-                      ['Growth', percent(entry.figures.cagr)],
-                      ['Drawdown', percent(entry.figures.maxDrawdown)],
-                      ['MAR', ratio(entry.figures.mar)],
-                      ['Trades', count(entry.figures.trades)],
-                    ].map(([label, value]) => (
-                      <div key={label}>
-                        <dt className="text-soft">{label}</dt>
-                        <dd className="font-semibold">{value}</dd>
-                      </div>
-                    ))}
-                  </dl>
-                  <time
-                    className="w-16 shrink-0 text-right text-soft"
-                    dateTime={new Date(entry.at).toISOString()}
-                  >
-                    {moment(entry.at)}
-                  </time>
-                  <span className="flex shrink-0">
-                    <IconButton
-                      label={entry.pinned ? 'Unpin' : 'Pin'}
-                      icon={Pin}
-                      aria-pressed={entry.pinned}
-                      className={entry.pinned ? 'text-accent' : undefined}
-                      onClick={() =>
-                        void changeEntry(entry, entry.pinned ? 'Unpinned' : 'Pinned', {
-                          pinned: !entry.pinned,
-                        })
-                      }
-                    />
-                    <IconButton
-                      label="Bring back"
-                      icon={RotateCcw}
-                      disabled={entry.key === current}
-                      onClick={() => bringBack(entry.draft)}
-                    />
-                    <IconButton label="Delete" icon={Trash2} onClick={() => void removeEntry(entry)} />
-                  </span>
-                </li>
+                  entry={entry}
+                  top={item.start}
+                  current={entry.key === current}
+                  marked={marked.includes(entry.id)}
+                  onMark={() => mark(entry.id)}
+                  onBringBack={() => bringBack(entry.draft)}
+                />
               );
             })}
           </ul>
         </div>
       )}
     </div>
+  );
+}
+
+interface VariantProps {
+  readonly entry: LogEntry;
+  /** pixels from the list's top */
+  readonly top: number;
+  /** what the sheet holds now */
+  readonly current: boolean;
+  /** chosen to be compared */
+  readonly marked: boolean;
+  readonly onMark: () => void;
+  readonly onBringBack: () => void;
+}
+
+function Variant({ entry, top, current, marked, onMark, onBringBack }: VariantProps) {
+  const { figures, pinned } = entry;
+  return (
+    <li
+      aria-current={current || undefined}
+      style={{ height: ROW, transform: `translateY(${top}px)` }}
+      className={clsx(
+        'absolute flex w-full items-center gap-3 border-b border-hairline px-2',
+        current && 'bg-accent-paper',
+      )}
+    >
+      <input
+        type="checkbox"
+        aria-label={`Compare the variant of ${moment(entry.at)}`}
+        checked={marked}
+        onChange={onMark}
+      />
+      <Curves entries={[entry]} width={96} height={40} label="Equity over the benchmark" />
+      <div className="min-w-0 flex-1">
+        <p className="truncate" title={entry.changed}>
+          {entry.changed}
+        </p>
+        <div className="flex gap-2">
+          <Words entry={entry} field="name" label="Name" width="w-28" />
+          <Words entry={entry} field="note" label="Note" width="min-w-0 flex-1" />
+        </div>
+      </div>
+      <dl className="grid shrink-0 grid-cols-4 gap-x-3 text-right">
+        {[
+          ['Growth', percent(figures.cagr)],
+          ['Drawdown', percent(figures.maxDrawdown)],
+          ['MAR', ratio(figures.mar)],
+          ['Trades', count(figures.trades)],
+        ].map(([label, value]) => (
+          <div key={label}>
+            <dt className="text-soft">{label}</dt>
+            <dd className="font-semibold">{value}</dd>
+          </div>
+        ))}
+      </dl>
+      <time className="w-16 shrink-0 text-right text-soft" dateTime={new Date(entry.at).toISOString()}>
+        {moment(entry.at)}
+      </time>
+      <span className="flex shrink-0">
+        <IconButton
+          label={pinned ? 'Unpin' : 'Pin'}
+          icon={Pin}
+          aria-pressed={pinned}
+          className={pinned ? 'text-accent' : undefined}
+          onClick={() => void changeEntry(entry, pinned ? 'Unpinned' : 'Pinned', { pinned: !pinned })}
+        />
+        <IconButton label="Bring back" icon={RotateCcw} disabled={current} onClick={onBringBack} />
+        <IconButton label="Delete" icon={Trash2} onClick={() => void removeEntry(entry)} />
+      </span>
+    </li>
   );
 }
 

@@ -1,7 +1,7 @@
 'use client';
 
 import { type Alone, type ShownRun, shareBeating } from '@plateau/core';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import { isOpened, readDraft, runKey } from '@/model/sheet/read.ts';
 import type { Sheet } from '@/model/sheet/sheet.ts';
 import { readOne } from '@/store/read.ts';
@@ -93,12 +93,11 @@ export function EachAlone({ sheet, run }: { sheet: Sheet; run: ShownRun }) {
   };
   // Once asked for, the table follows the sheet as soon as its result stands.
   const wanted = progress !== undefined;
-  const latest = useRef(start);
-  latest.current = start;
+  const follow = useEffectEvent(() => {
+    if (wanted && stale) void start();
+  });
   // biome-ignore lint/correctness/useExhaustiveDependencies: each new result asks anew
-  useEffect(() => {
-    if (wanted && stale) void latest.current();
-  }, [run, wanted]);
+  useEffect(() => follow(), [run, wanted]);
   useEffect(() => () => stop.current?.abort(), []);
 
   if (!progress) {

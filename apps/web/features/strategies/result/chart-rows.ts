@@ -1,7 +1,7 @@
 // The rows the charts draw: as many as there are pixels to show, extremes kept.
 
 import { at, reduceCurves, type ShownRun } from '@plateau/core';
-import type { Span } from '@/ui/use-zoom.ts';
+import type { Span } from '@/ui/chart/use-zoom.ts';
 import type { Curve } from './use-live-run.ts';
 
 export interface ChartRow {

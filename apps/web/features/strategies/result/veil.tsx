@@ -4,7 +4,7 @@ import { figureEntry, isoFromDay, type SpanFigures } from '@plateau/core';
 import { Eye, EyeOff } from 'lucide-react';
 import { isOpened } from '@/model/sheet/read.ts';
 import { type Sheet, textOf } from '@/model/sheet/sheet.ts';
-import { useSheets } from '@/store/sheets/sheets.ts';
+import { unveil } from '@/store/sheets/actions.ts';
 import { Button } from '@/ui/button';
 import { count, written } from '@/ui/format.ts';
 
@@ -12,7 +12,6 @@ const times = (n: number): string => (n === 1 ? 'once' : n === 2 ? 'twice' : `${
 
 /** What is held back, how to open it, and how often that was done. */
 export function Veil({ sheet }: { sheet: Sheet }) {
-  const unveil = useSheets((s) => s.unveil);
   const from = textOf(sheet.draft, 'veil').trim();
   const openings = sheet.openings?.length ?? 0;
   if (from === '') return null;

@@ -3,8 +3,8 @@
 import type { ShownRun } from '@plateau/core';
 import { memo } from 'react';
 import { Bar, BarChart, CartesianGrid, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { plainAxis } from '@/ui/chart/time-axis.tsx';
 import { percent } from '@/ui/format.ts';
-import { plainAxis } from '@/ui/time-axis.tsx';
 
 const AXIS_WIDTH = 62;
 

@@ -15,7 +15,7 @@ import {
   type ViewUpdate,
 } from '@codemirror/view';
 import { catalogue, formOf, knownPhrases, otherNamesOf, type Problem, tokensOf } from '@plateau/core';
-import { useEffect, useRef } from 'react';
+import { useEffect, useEffectEvent, useRef } from 'react';
 
 interface RuleEditorProps {
   readonly id: string;
@@ -122,8 +122,7 @@ function complete(context: CompletionContext) {
 export function RuleEditor({ id, label, text, hint, problems, onChange }: RuleEditorProps) {
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView | undefined>(undefined);
-  const change = useRef(onChange);
-  change.current = onChange;
+  const changed = useEffectEvent(onChange);
   const faulty = problems.length > 0;
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: the editor is made once; later texts are put in below
@@ -150,7 +149,7 @@ export function RuleEditor({ id, label, text, hint, problems, onChange }: RuleEd
           keymap.of([...completionKeymap, ...historyKeymap, ...defaultKeymap]),
           EditorView.updateListener.of((update) => {
             if (update.docChanged && !update.transactions.some((t) => t.annotation(fromSheet))) {
-              change.current(update.state.doc.toString());
+              changed(update.state.doc.toString());
             }
           }),
         ],

@@ -2,14 +2,20 @@
 
 import { readStrategyFile, writeStrategyFile } from '@plateau/files';
 import { Copy, Download, FilePlus2, Library, Redo2, Trash2, Undo2, Upload } from 'lucide-react';
-import { useEffect, useRef } from 'react';
+import { useEffect, useEffectEvent, useRef } from 'react';
 import { toast } from 'sonner';
 import { fieldOf } from '@/model/sheet/fields.ts';
 import { readDraft } from '@/model/sheet/read.ts';
 import { type Sheet, type Transaction, textOf } from '@/model/sheet/sheet.ts';
 import { useCommandMenu } from '@/parts/commands/command-menu.tsx';
-import { duplicateSheet } from '@/store/sheets/duplicate.ts';
-import { useSheets } from '@/store/sheets/sheets.ts';
+import {
+  beginSheet,
+  duplicateSheet,
+  editField,
+  importStrategy,
+  removeSheet,
+} from '@/store/sheets/actions.ts';
+import { useSheets } from '@/store/sheets/state.ts';
 import { useActs } from '@/store/undo.ts';
 import { IconButton } from '@/ui/button';
 import { saveFile } from '@/ui/save-file.ts';
@@ -28,10 +34,9 @@ const LARGEST_FILE = 2_000_000;
 
 /** The open sheet's name, the choice of another, and what can be done with it. */
 export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void }) {
-  const sheets = useSheets();
+  const saveProblem = useSheets((s) => s.saveProblem);
   const file = useRef<HTMLInputElement>(null);
 
-  const { remove } = sheets;
   const exportFile = (): void => {
     const read = readDraft(sheet.draft);
     if (!read.ok) {
@@ -56,11 +61,11 @@ export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void
       );
       return;
     }
-    sheets.importStrategy(read.value);
+    importStrategy(read.value);
     toast(`“${read.value.name}” is imported as a sheet of its own.`);
   };
 
-  const actions = { remove, exportFile, onShelf, importNow: () => file.current?.click() };
+  const actions = { exportFile, onShelf, importNow: () => file.current?.click() };
   useSheetCommands(actions);
   const { done, undone } = useActs((acts) => acts.strategies);
   const lastAct = done.at(-1);
@@ -75,7 +80,7 @@ export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void
           <input
             aria-label="Name of the sheet"
             value={textOf(sheet.draft, 'name')}
-            onChange={(event) => sheets.edit('name', event.target.value)}
+            onChange={(event) => editField('name', event.target.value)}
             className="min-w-0 flex-1 border-b border-transparent bg-transparent font-serif text-xl hover:border-hairline"
           />
         </div>
@@ -98,9 +103,9 @@ export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void
           />
           <span className="mx-1.5 h-4 border-l border-hairline" />
           <IconButton label="Shelf of ready sheets" icon={Library} onClick={onShelf} />
-          <IconButton label="New sheet" icon={FilePlus2} onClick={() => sheets.create()} />
+          <IconButton label="New sheet" icon={FilePlus2} onClick={() => beginSheet()} />
           <IconButton label="Duplicate" icon={Copy} onClick={() => void duplicateSheet()} />
-          <IconButton label="Delete" icon={Trash2} onClick={remove} />
+          <IconButton label="Delete" icon={Trash2} onClick={removeSheet} />
           <span className="mx-1.5 h-4 border-l border-hairline" />
           <IconButton label="Export as strategy file" icon={Download} onClick={exportFile} />
           <IconButton label="Import a strategy file" icon={Upload} onClick={actions.importNow} />
@@ -117,9 +122,9 @@ export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void
           />
           <Shortcuts onShelf={onShelf} />
           <ViewToggle />
-          {sheets.saveProblem && (
+          {saveProblem && (
             <span role="alert" className="ml-2 text-loss">
-              Not saved: {sheets.saveProblem}. Free some space; the sheet is kept in this tab meanwhile.
+              Not saved: {saveProblem}. Free some space; the sheet is kept in this tab meanwhile.
             </span>
           )}
         </div>
@@ -147,23 +152,20 @@ function wordsFor({ changes }: Transaction): string {
 }
 
 function useSheetCommands(actions: {
-  remove: () => void;
   onShelf: () => void;
   exportFile: () => void;
   importNow: () => void;
 }): void {
   const offer = useCommandMenu((menu) => menu.offer);
-  const latest = useRef(actions);
-  latest.current = actions;
+  const run = useEffectEvent((name: keyof typeof actions) => actions[name]());
   useEffect(() => {
-    const sheets = useSheets.getState();
     offer([
-      { group: 'Sheet', label: 'Shelf of ready sheets', run: () => latest.current.onShelf() },
-      { group: 'Sheet', label: 'New sheet', run: () => sheets.create() },
+      { group: 'Sheet', label: 'Shelf of ready sheets', run: () => run('onShelf') },
+      { group: 'Sheet', label: 'New sheet', run: () => beginSheet() },
       { group: 'Sheet', label: 'Duplicate sheet', run: () => void duplicateSheet() },
-      { group: 'Sheet', label: 'Delete sheet', run: () => latest.current.remove() },
-      { group: 'Sheet', label: 'Export as strategy file', run: () => latest.current.exportFile() },
-      { group: 'Sheet', label: 'Import a strategy file', run: () => latest.current.importNow() },
+      { group: 'Sheet', label: 'Delete sheet', run: removeSheet },
+      { group: 'Sheet', label: 'Export as strategy file', run: () => run('exportFile') },
+      { group: 'Sheet', label: 'Import a strategy file', run: () => run('importNow') },
       { group: 'Sheet', label: 'Undo', keys: 'Ctrl+Z', run: () => void undoStep() },
       { group: 'Sheet', label: 'Redo', keys: 'Ctrl+Shift+Z', run: () => void redoStep() },
     ]);

@@ -10,7 +10,8 @@ import { isShown } from '@/model/sheet/read.ts';
 import { type Draft, type Sheet, textOf } from '@/model/sheet/sheet.ts';
 import { useSymbols } from '@/store/market/listings.ts';
 import { readAll, readWhere } from '@/store/read.ts';
-import { useSheets } from '@/store/sheets/sheets.ts';
+import { editField, editFields } from '@/store/sheets/actions.ts';
+import { openedSheet } from '@/store/sheets/state.ts';
 import { Condition } from './blocks/condition.tsx';
 import { BlocksContext, type BlocksSetting } from './blocks/context.ts';
 import { DialSliders } from './dial-sliders.tsx';
@@ -47,17 +48,14 @@ interface SheetFormProps {
 
 /** The sheet: every field of the table under its heading. */
 export function SheetForm({ sheet, problems, sharesOf, notes }: SheetFormProps) {
-  const edit = useSheets((s) => s.edit);
-  const editMany = useSheets((s) => s.editMany);
   const symbols = useSymbols();
   const newDials = useRef<string>(undefined);
   const dialsText = textOf(sheet.draft, 'dials');
-  const latestDials = useRef(dialsText);
-  latestDials.current = dialsText;
   const unit = unitOf(textOf(sheet.draft, 'bars'));
   const blocks = useMemo((): BlocksSetting => {
     const dials = () => {
-      const read = readDials(latestDials.current);
+      const now = openedSheet();
+      const read = readDials(now ? textOf(now.draft, 'dials') : '');
       return read.ok ? read.dials : {};
     };
     return {
@@ -73,14 +71,11 @@ export function SheetForm({ sheet, problems, sharesOf, notes }: SheetFormProps) 
       },
     };
   }, [unit, symbols, sharesOf]);
-  const change = useCallback(
-    (key: string, text: string): void => {
-      if (newDials.current === undefined) return edit(key, text);
-      editMany({ [key]: text, dials: newDials.current });
-      newDials.current = undefined;
-    },
-    [edit, editMany],
-  );
+  const change = useCallback((key: string, text: string): void => {
+    if (newDials.current === undefined) return editField(key, text);
+    editFields({ [key]: text, dials: newDials.current });
+    newDials.current = undefined;
+  }, []);
   const choices = useStoreChoices();
   const row = (field: Field, title: string) => (
     <FieldRow
@@ -99,7 +94,7 @@ export function SheetForm({ sheet, problems, sharesOf, notes }: SheetFormProps) 
         <Unplaced problems={problems} draft={sheet.draft} />
         {dialsText.trim() !== '' && (
           <div className="border-b border-hairline py-2">
-            <DialSliders text={dialsText} onChange={(text) => edit('dials', text)} />
+            <DialSliders text={dialsText} onChange={(text) => editField('dials', text)} />
           </div>
         )}
         {sections.map((section) => {

@@ -3,13 +3,14 @@
 import { clsx } from 'clsx';
 import { X } from 'lucide-react';
 import { type Sheet, textOf } from '@/model/sheet/sheet.ts';
-import { useSheets } from '@/store/sheets/sheets.ts';
+import { closeTab, openSheet } from '@/store/sheets/keep.ts';
+import { useSheets } from '@/store/sheets/state.ts';
 
 const nameOf = (sheet: Sheet): string => textOf(sheet.draft, 'name') || 'no name';
 
 /** The open sheets side by side, and the list of all others. Closing one keeps it. */
 export function SheetTabs({ sheet }: { sheet: Sheet }) {
-  const { all, tabs, open, closeTab } = useSheets();
+  const { all, tabs } = useSheets();
   const living = (all ?? []).filter((s) => s.deleted === undefined);
   const shown = tabs.flatMap((id) => living.find((s) => s.id === id) ?? []);
   const others = living.filter((s) => !tabs.includes(s.id));
@@ -31,7 +32,7 @@ export function SheetTabs({ sheet }: { sheet: Sheet }) {
                 aria-current={current ? 'page' : undefined}
                 className="min-w-0 flex-1 truncate py-0.5 text-left"
                 title={nameOf(s)}
-                onClick={() => open(s.id)}
+                onClick={() => openSheet(s.id)}
               >
                 {nameOf(s)}
               </button>
@@ -53,7 +54,7 @@ export function SheetTabs({ sheet }: { sheet: Sheet }) {
         <select
           aria-label="Open another sheet"
           value=""
-          onChange={(event) => open(event.target.value)}
+          onChange={(event) => openSheet(event.target.value)}
           className="mb-0.5 w-20 shrink-0 rounded-sm border border-hairline bg-raised py-0.5 text-soft"
         >
           <option value="" disabled>

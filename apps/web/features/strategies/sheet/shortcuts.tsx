@@ -2,9 +2,10 @@
 
 import { Keyboard } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import { useEffect, useRef, useState } from 'react';
-import { duplicateSheet } from '@/store/sheets/duplicate.ts';
-import { useSheets } from '@/store/sheets/sheets.ts';
+import { useEffect, useEffectEvent, useState } from 'react';
+import { beginSheet, duplicateSheet } from '@/store/sheets/actions.ts';
+import { openSheet } from '@/store/sheets/keep.ts';
+import { useSheets } from '@/store/sheets/state.ts';
 import { IconButton } from '@/ui/button';
 import { type RuleView, useRuleView } from './rule-field.tsx';
 
@@ -27,16 +28,15 @@ function focusField(key: string): void {
 }
 
 function neighbour(step: 1 | -1): void {
-  const { tabs, openId, open } = useSheets.getState();
+  const { tabs, openId } = useSheets.getState();
   const next = tabs[(tabs.indexOf(openId ?? '') + step + tabs.length) % tabs.length];
-  if (next) open(next);
+  if (next) openSheet(next);
 }
 
 /** Keys for the sheet, heard while no field has the focus, and the button that lists them. */
 export function Shortcuts({ onShelf }: { onShelf: () => void }) {
   const [shown, setShown] = useState(false);
   const [view, setView] = useRuleView();
-  const sheets = useSheets();
   const other: RuleView = view === 'blocks' ? 'text' : 'blocks';
   const shortcuts: readonly Shortcut[] = [
     { key: 'e', words: 'Go to “Enter when”', run: () => focusField('long.enter') },
@@ -51,14 +51,18 @@ export function Shortcuts({ onShelf }: { onShelf: () => void }) {
     },
     { key: 'b', words: `Rules as ${other}`, run: () => setView(other) },
     { key: 's', words: 'Shelf of ready sheets', run: onShelf },
-    { key: 'n', words: 'New sheet', run: () => sheets.create() },
+    { key: 'n', words: 'New sheet', run: () => beginSheet() },
     { key: 'w', words: 'Duplicate this sheet', run: () => void duplicateSheet() },
     { key: '[', words: 'The sheet to the left', run: () => neighbour(-1) },
     { key: ']', words: 'The sheet to the right', run: () => neighbour(1) },
     { key: '?', words: 'This list', run: () => setShown((now) => !now) },
   ];
-  const latest = useRef(shortcuts);
-  latest.current = shortcuts;
+  const press = useEffectEvent((event: KeyboardEvent): void => {
+    const found = shortcuts.find(({ key }) => key === event.key);
+    if (!found) return;
+    event.preventDefault();
+    found.run();
+  });
   useEffect(() => {
     // A field may lose the focus while one types in it; the letters that follow are no commands.
     let typedAt = Number.NEGATIVE_INFINITY;
@@ -79,10 +83,7 @@ export function Shortcuts({ onShelf }: { onShelf: () => void }) {
         )
       )
         return;
-      const found = latest.current.find(({ key }) => key === event.key);
-      if (!found) return;
-      event.preventDefault();
-      found.run();
+      press(event);
     };
     window.addEventListener('input', onInput, { capture: true });
     window.addEventListener('pointerdown', onPoint, { capture: true });

@@ -5,7 +5,7 @@ import { readStrategy, STRATEGY_FORMAT } from '@plateau/files';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { useSheets } from '@/store/sheets/sheets.ts';
+import { importStrategy } from '@/store/sheets/actions.ts';
 import { Button, IconButton } from '@/ui/button';
 import { type ShelfSheet, shelf } from './shelf.ts';
 
@@ -24,7 +24,6 @@ const SIZE = { method: 'percent-of-equity', percent: 10 };
 /** Ready sheets, searched by any word, each opened as a copy of the trader's own. */
 export function ShelfPanel({ onClose }: { onClose: () => void }) {
   const [search, setSearch] = useState('');
-  const importStrategy = useSheets((s) => s.importStrategy);
   const words = search.trim().toLowerCase().split(/\s+/);
   const found = shelf.filter((sheet) => {
     const text =

@@ -19,40 +19,46 @@ interface Act {
   readonly run: () => void;
 }
 
-/** What can be done with a condition, for keys as for the mouse. */
-export function PartMenu({ tree, path, part, number, onPart, onTree }: PartMenuProps) {
+type Change = Omit<PartMenuProps, 'number'>;
+
+/** What makes another condition of the part itself. */
+function actsOnPart({ part, onPart }: Change): (Act | false)[] {
+  return [
+    part.kind === 'not'
+      ? { words: 'Without “not”', run: () => onPart(part.of) }
+      : { words: 'Not this', run: () => onPart({ kind: 'not', of: part, place: part.place }) },
+    durationOf(part) !== 'in a row' && {
+      words: 'For some days in a row',
+      run: () => onPart(lasting(part, 'in a row')),
+    },
+    durationOf(part) !== 'within the last' && {
+      words: 'Within the last days',
+      run: () => onPart(lasting(part, 'within the last')),
+    },
+    durationOf(part) !== 'on at least' && {
+      words: 'On at least some of the last days',
+      run: () => onPart(lasting(part, 'on at least')),
+    },
+    durationOf(part) !== undefined && {
+      words: 'Without a duration',
+      run: () => onPart(lasting(part, undefined)),
+    },
+    part.kind !== 'scope' && {
+      words: 'On another instrument',
+      run: () => onPart({ kind: 'scope', instrument: 'benchmark', of: part, place: part.place }),
+    },
+    part.kind === 'scope' && { words: 'On the instrument itself', run: () => onPart(part.of) },
+  ];
+}
+
+/** What moves the part among the others of its rule. */
+function actsOnPlace({ tree, path, part, onPart, onTree }: Change): (Act | false)[][] {
   const groupPath = path.slice(0, -1);
   const index = path[path.length - 1] ?? 0;
   const group = path.length > 0 ? nodeAt(tree, groupPath) : undefined;
   const siblings = group?.kind === 'and' || group?.kind === 'or' ? group.parts.length : 1;
   const other = group?.kind === 'and' ? 'or' : 'and';
-  const acts: (Act | false)[][] = [
-    [
-      part.kind === 'not'
-        ? { words: 'Without “not”', run: () => onPart(part.of) }
-        : { words: 'Not this', run: () => onPart({ kind: 'not', of: part, place: part.place }) },
-      durationOf(part) !== 'in a row' && {
-        words: 'For some days in a row',
-        run: () => onPart(lasting(part, 'in a row')),
-      },
-      durationOf(part) !== 'within the last' && {
-        words: 'Within the last days',
-        run: () => onPart(lasting(part, 'within the last')),
-      },
-      durationOf(part) !== 'on at least' && {
-        words: 'On at least some of the last days',
-        run: () => onPart(lasting(part, 'on at least')),
-      },
-      durationOf(part) !== undefined && {
-        words: 'Without a duration',
-        run: () => onPart(lasting(part, undefined)),
-      },
-      part.kind !== 'scope' && {
-        words: 'On another instrument',
-        run: () => onPart({ kind: 'scope', instrument: 'benchmark', of: part, place: part.place }),
-      },
-      part.kind === 'scope' && { words: 'On the instrument itself', run: () => onPart(part.of) },
-    ],
+  return [
     [
       {
         words: `Group with a new condition by “${other}”`,
@@ -86,6 +92,11 @@ export function PartMenu({ tree, path, part, number, onPart, onTree }: PartMenuP
       },
     ],
   ];
+}
+
+/** What can be done with a condition, for keys as for the mouse. */
+export function PartMenu({ number, ...change }: PartMenuProps) {
+  const acts = [actsOnPart(change), ...actsOnPlace(change)];
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger

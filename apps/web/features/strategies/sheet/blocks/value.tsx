@@ -60,77 +60,8 @@ export function Value({ node, label, conditions = false, onChange }: ValueProps)
           {node.of.kind === 'number' ? null : more}
         </>
       );
-    case 'measure': {
-      const entry = measureOf(node.phrase, node.windows.length);
-      return (
-        <>
-          {node.windows.length > 0 && (
-            <span className="whitespace-nowrap">
-              {node.windows.map((window, k) => (
-                <Fragment key={k}>
-                  {k > 0 && '/'}
-                  {number(window, `Window ${k + 1}`, (next) =>
-                    onChange({ ...node, windows: node.windows.map((w, n) => (n === k ? next : w)) }),
-                  )}
-                </Fragment>
-              ))}
-              -{unit}
-            </span>
-          )}
-          {picker(entry.phrase.replace(/^days (?=held|since)/, `${unit}s `), 'word-measure')}
-          {entry.takes.map((argument, k) => {
-            const taken = node.takes[k];
-            const take = (next: Node | string | undefined): void =>
-              onChange({ ...node, takes: node.takes.map((t, n) => (n === k ? next : t)) });
-            const key = `${argument.word}${argument.kind}`;
-            if (argument.kind === 'instrument') {
-              return (
-                <Fragment key={key}>
-                  <span>{argument.word}</span>
-                  <InstrumentField label={`Instrument of ${label}`} symbol={String(taken)} onChange={take} />
-                </Fragment>
-              );
-            }
-            if (taken === undefined) {
-              return (
-                <ValuePicker
-                  key={key}
-                  node={HOLE}
-                  what={`what ${label} is of`}
-                  onPick={take}
-                  className="text-soft no-underline hover:underline"
-                >
-                  of close
-                </ValuePicker>
-              );
-            }
-            if (typeof taken === 'string') return null;
-            return (
-              <Fragment key={key}>
-                {argument.word && <span>{argument.word}</span>}
-                {argument.kind === 'rule' ? (
-                  <span className="inline-flex flex-wrap items-center gap-1">
-                    (<Condition node={taken} onChange={take} />)
-                  </span>
-                ) : (
-                  <Value node={taken} label={`what ${label} is ${argument.word}`} onChange={take} />
-                )}
-                {argument.word === 'of' && argument.optional && (
-                  <button
-                    type="button"
-                    aria-label={`Take ${label} of the close again`}
-                    className="text-soft hover:text-ink"
-                    onClick={() => take(undefined)}
-                  >
-                    ×
-                  </button>
-                )}
-              </Fragment>
-            );
-          })}
-        </>
-      );
-    }
+    case 'measure':
+      return <MeasureValue node={node} label={label} onChange={onChange} picker={picker} />;
     case 'ago':
       return (
         <>
@@ -154,33 +85,148 @@ export function Value({ node, label, conditions = false, onChange }: ValueProps)
     case 'arithmetic':
       return (
         <>
-          <Operand
-            node={node.left}
-            label={`first part of ${label}`}
-            onChange={(left) => onChange({ ...node, left })}
-          />
-          <select
-            aria-label={`Sign of ${label}`}
-            value={node.operator}
-            onChange={(event) => onChange({ ...node, operator: event.target.value as '+' })}
-            className="word rounded-sm bg-transparent hover:bg-sunk"
-          >
-            <option value="+">+</option>
-            <option value="-">−</option>
-            <option value="*">×</option>
-            <option value="/">÷</option>
-          </select>
-          <Operand
-            node={node.right}
-            label={`second part of ${label}`}
-            onChange={(right) => onChange({ ...node, right })}
-          />
+          <Arithmetic node={node} label={label} onChange={onChange} />
           {more}
         </>
       );
     default:
       return <Condition node={node} onChange={onChange} />;
   }
+}
+
+type Measure = Node & { readonly kind: 'measure' };
+
+interface MeasureValueProps {
+  readonly node: Measure;
+  readonly label: string;
+  readonly onChange: (node: Node) => void;
+  readonly picker: (children: ReactNode, className?: string) => ReactNode;
+}
+
+/** Its windows, its name, and what it is taken of. */
+function MeasureValue({ node, label, onChange, picker }: MeasureValueProps) {
+  const { unit } = useBlocks();
+  const entry = measureOf(node.phrase, node.windows.length);
+  return (
+    <>
+      {node.windows.length > 0 && (
+        <span className="whitespace-nowrap">
+          {node.windows.map((window, k) => (
+            <Fragment key={k}>
+              {k > 0 && '/'}
+              <NumberField
+                label={`Window ${k + 1} of ${label}`}
+                node={window}
+                onChange={(next) =>
+                  onChange({ ...node, windows: node.windows.map((w, n) => (n === k ? next : w)) })
+                }
+              />
+            </Fragment>
+          ))}
+          -{unit}
+        </span>
+      )}
+      {picker(entry.phrase.replace(/^days (?=held|since)/, `${unit}s `), 'word-measure')}
+      {entry.takes.map((argument, k) => (
+        <Taken
+          key={`${argument.word}${argument.kind}`}
+          argument={argument}
+          taken={node.takes[k]}
+          label={label}
+          onTake={(next) => onChange({ ...node, takes: node.takes.map((t, n) => (n === k ? next : t)) })}
+        />
+      ))}
+    </>
+  );
+}
+
+interface TakenProps {
+  readonly argument: ReturnType<typeof measureOf>['takes'][number];
+  readonly taken: Measure['takes'][number];
+  readonly label: string;
+  readonly onTake: (next: Node | string | undefined) => void;
+}
+
+/** One thing that a measure is taken of: an instrument, a value or a rule. */
+function Taken({ argument: { word, kind, optional }, taken, label, onTake }: TakenProps) {
+  const { Condition } = useBlocks();
+  if (kind === 'instrument') {
+    return (
+      <>
+        <span>{word}</span>
+        <InstrumentField label={`Instrument of ${label}`} symbol={String(taken)} onChange={onTake} />
+      </>
+    );
+  }
+  if (taken === undefined) {
+    return (
+      <ValuePicker
+        node={HOLE}
+        what={`what ${label} is of`}
+        onPick={onTake}
+        className="text-soft no-underline hover:underline"
+      >
+        of close
+      </ValuePicker>
+    );
+  }
+  if (typeof taken === 'string') return null;
+  return (
+    <>
+      {word && <span>{word}</span>}
+      {kind === 'rule' ? (
+        <span className="inline-flex flex-wrap items-center gap-1">
+          (<Condition node={taken} onChange={onTake} />)
+        </span>
+      ) : (
+        <Value node={taken} label={`what ${label} is ${word}`} onChange={onTake} />
+      )}
+      {word === 'of' && optional && (
+        <button
+          type="button"
+          aria-label={`Take ${label} of the close again`}
+          className="text-soft hover:text-ink"
+          onClick={() => onTake(undefined)}
+        >
+          ×
+        </button>
+      )}
+    </>
+  );
+}
+
+interface ArithmeticProps {
+  readonly node: Node & { readonly kind: 'arithmetic' };
+  readonly label: string;
+  readonly onChange: (node: Node) => void;
+}
+
+function Arithmetic({ node, label, onChange }: ArithmeticProps) {
+  return (
+    <>
+      <Operand
+        node={node.left}
+        label={`first part of ${label}`}
+        onChange={(left) => onChange({ ...node, left })}
+      />
+      <select
+        aria-label={`Sign of ${label}`}
+        value={node.operator}
+        onChange={(event) => onChange({ ...node, operator: event.target.value as '+' })}
+        className="word rounded-sm bg-transparent hover:bg-sunk"
+      >
+        <option value="+">+</option>
+        <option value="-">−</option>
+        <option value="*">×</option>
+        <option value="/">÷</option>
+      </select>
+      <Operand
+        node={node.right}
+        label={`second part of ${label}`}
+        onChange={(right) => onChange({ ...node, right })}
+      />
+    </>
+  );
 }
 
 function Operand(props: { node: Node; label: string; onChange: (node: Node) => void }) {

@@ -7,7 +7,7 @@ import { Popover } from 'radix-ui';
 import { type FormEvent, useState } from 'react';
 import { type Draft, textOf } from '@/model/sheet/sheet.ts';
 import { useSetting } from '@/store/setting.ts';
-import { useSheets } from '@/store/sheets/sheets.ts';
+import { editFields } from '@/store/sheets/actions.ts';
 import { act } from '@/store/undo.ts';
 import { Button, IconButton } from '@/ui/button';
 import { money, percent } from '@/ui/format.ts';
@@ -51,7 +51,6 @@ const SCHEDULES: readonly Schedule[] = [
 /** What costs came to a year, and schedules of costs to choose from, keep and delete. */
 export function CostsNote({ draft, run }: { draft: Draft; run: ShownRun | undefined }) {
   const [schedules, , change] = useSetting<readonly Schedule[]>('cost schedules', kind, SCHEDULES);
-  const editMany = useSheets((s) => s.editMany);
   const [open, setOpen] = useState(false);
   const add = (event: FormEvent<HTMLFormElement>): void => {
     event.preventDefault();
@@ -103,7 +102,7 @@ export function CostsNote({ draft, run }: { draft: Draft; run: ShownRun | undefi
                     type="button"
                     className="flex-1 rounded-sm px-2 py-1 text-left hover:bg-accent-paper"
                     onClick={() => {
-                      editMany(texts);
+                      editFields(texts);
                       setOpen(false);
                     }}
                   >

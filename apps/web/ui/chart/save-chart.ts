@@ -1,6 +1,6 @@
 // Charts as files: every SVG within an element as one picture, its colours and fonts written out.
 
-import { saveBlob } from './save-file.ts';
+import { saveBlob } from '../save-file.ts';
 
 const STYLES = ['fill', 'stroke', 'stroke-width', 'stroke-dasharray', 'opacity', 'font-family', 'font-size'];
 const SCALE = 2;

@@ -3,8 +3,8 @@
 import { ImageDown } from 'lucide-react';
 import type { RefObject } from 'react';
 import { toast } from 'sonner';
-import { Button } from './button.tsx';
-import { Menu } from './menu.tsx';
+import { Button } from '../button.tsx';
+import { Menu } from '../menu.tsx';
 import { saveChartPng, saveChartSvg } from './save-chart.ts';
 
 const KINDS = [

@@ -1,0 +1,121 @@
+'use client';
+
+import { at, type Beside, type Luck, type Trade } from '@plateau/core';
+import { useCallback } from 'react';
+import type { StoredRun } from '@/model/rows.ts';
+import { Cautions } from '@/parts/cautions/cautions.tsx';
+import { type Doubtful, TradedFindings } from '@/parts/cautions/traded-findings.tsx';
+import { TradesTable } from '@/parts/trades/trades-table.tsx';
+import type { DaySpan } from '@/ui/chart/use-zoom.ts';
+import type { useReportPlace } from '../use-report-place.ts';
+import { Baseline, type RandomEntries } from './baseline.tsx';
+import { BesideChoice } from './beside.tsx';
+import { CalendarSection } from './calendar-section.tsx';
+import { CurvesSection } from './curves-section.tsx';
+import { DaysSection } from './days-section.tsx';
+import { DrawdownsSection } from './drawdowns-section.tsx';
+import { FiguresSection } from './figures-section.tsx';
+import { LuckSection } from './luck-section.tsx';
+import { NextOrders } from './next-orders.tsx';
+import { Part } from './parts.tsx';
+import { RegressionSection } from './regression-section.tsx';
+import { RollingSection } from './rolling-section.tsx';
+import { TradeStudiesSection } from './trade-studies-section.tsx';
+import type { RepeatedRun } from './use-repeated-run.ts';
+import { WhySection } from './why-section.tsx';
+import { type HarderRuns, Worth } from './worth.tsx';
+
+interface ReportPartsProps {
+  readonly kept: StoredRun;
+  readonly shown: NonNullable<RepeatedRun['shown']>;
+  readonly luck: Luck | undefined;
+  readonly place: ReturnType<typeof useReportPlace>;
+  readonly beside: readonly Beside[];
+  readonly onBeside: (beside: readonly Beside[]) => void;
+  /** is told of the days in view; undefined for all of them */
+  readonly onSpan: (span: DaySpan | undefined) => void;
+  readonly trades: readonly Trade[];
+  readonly wrong: readonly Doubtful[];
+  readonly doubtful: ReadonlySet<string>;
+  readonly harder: HarderRuns;
+  readonly entries: RandomEntries;
+}
+
+/** A report's parts in their order. */
+export function ReportParts(props: ReportPartsProps) {
+  const { kept, shown, luck, place, beside, onBeside, onSpan, trades, wrong, doubtful, harder, entries } =
+    props;
+  const { run, report } = shown;
+  const { benchmark } = kept.request;
+  const { day } = run.marks;
+  const { openTrade } = place;
+  const openOne = useCallback((trade: Trade): void => openTrade(trade, trades), [openTrade, trades]);
+  return (
+    <>
+      <div className="pt-2">
+        <Cautions
+          run={run}
+          strategy={kept.request.strategy}
+          universe={kept.universe}
+          tries={kept.tried.length}
+          doubtful={doubtful}
+        />
+      </div>
+      <Part id="curves" title="Curves" picture={`${kept.name} curves`}>
+        <CurvesSection
+          run={run}
+          beside={report.beside}
+          benchmark={benchmark}
+          onSpan={onSpan}
+          onDay={place.openDay}
+        />
+        <BesideChoice chosen={beside} onChange={onBeside} />
+        <p className="text-soft">
+          Drag across the curves, or use + and the arrows, and everything below is of that part alone.
+        </p>
+      </Part>
+      <Part id="figures" title="Figures">
+        <FiguresSection report={report} benchmark={benchmark} />
+        <TradedFindings wrong={wrong} />
+      </Part>
+      <Part id="worth" title="Cautions in figures">
+        <Worth run={run} harder={harder} />
+      </Part>
+      <Part id="calendar" title="Calendar">
+        <CalendarSection calendar={report.calendar} benchmark={benchmark} />
+      </Part>
+      <Part id="rolling" title="Rolling" picture={`${kept.name} rolling`}>
+        <RollingSection report={report} days={day} />
+      </Part>
+      <Part id="drawdowns" title="Drawdowns">
+        <DrawdownsSection rows={report.drawdowns} benchmark={benchmark} />
+      </Part>
+      <Part id="studies" title="Trade studies" picture={`${kept.name} trade studies`}>
+        <TradeStudiesSection report={report} onOpen={openOne} />
+      </Part>
+      <Part id="regression" title={`Against ${benchmark}`} picture={`${kept.name} regression`}>
+        <RegressionSection report={report} benchmark={benchmark} />
+      </Part>
+      <Part id="luck" title="Luck">
+        <LuckSection report={report} luck={luck} />
+        <div className="pt-3">
+          <Baseline run={run} entries={entries} />
+        </div>
+      </Part>
+      <Part id="trades" title="Trades">
+        <div className={trades.length > 0 ? 'h-96' : ''}>
+          <TradesTable trades={trades} name={kept.name} onOpen={place.openTrade} />
+        </div>
+      </Part>
+      <Part id="days" title="Days">
+        <DaysSection days={day} onDay={place.openDay} />
+      </Part>
+      <Part id="why" title="Why, or why not">
+        <WhySection kept={kept} onDay={place.openDay} />
+      </Part>
+      <Part id="next" title="Next orders">
+        <NextOrders run={run} name={kept.name} last={at(day, day.length - 1)} />
+      </Part>
+    </>
+  );
+}

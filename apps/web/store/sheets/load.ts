@@ -1,0 +1,37 @@
+// The sheets out of the store, with what a killed tab had typed last.
+
+import { editMany } from '@/model/sheet/sheet.ts';
+import { readAll } from '../read.ts';
+import { hearTabs } from '../tabs.ts';
+import { keepAlive, lastLetters } from './journal.ts';
+import { keep, keeper, keptTabs, newId, newSheet, openFirstSheet, openSheet } from './keep.ts';
+import { livingSheets, useSheets } from './state.ts';
+
+/** Reads the sheets once, and opens one. @param wanted the id of the one to be opened, if it is there */
+export async function loadSheets(wanted: string | undefined): Promise<void> {
+  if (useSheets.getState().all) return;
+  keepAlive();
+  const all = (await readAll('sheets')).sort((a, b) => a.created - b.created);
+  for (const sheet of all) keeper.knows(sheet);
+  const living = new Set(all.filter(({ deleted }) => !deleted).map(({ id }) => id));
+  const tabs = (await keptTabs()).filter((id) => living.has(id));
+  useSheets.setState({ all, tabs });
+  await takeLastLetters();
+  hearTabs((told) => {
+    if (told.kind === 'sheet') void keeper.hear(told.id);
+  });
+  const alive = livingSheets();
+  const lastTab = alive.find(({ id }) => id === tabs[tabs.length - 1]);
+  const open = alive.find(({ id }) => id === wanted) ?? lastTab ?? alive[alive.length - 1];
+  if (open) openSheet(open.id);
+  else openFirstSheet();
+}
+
+async function takeLastLetters(): Promise<void> {
+  for (const [id, letters] of await lastLetters()) {
+    const sheet = useSheets.getState().all?.find((s) => s.id === id);
+    if (sheet) keep(editMany(sheet, letters, Date.now(), newId()));
+    // A sheet so new that the store had not had it yet.
+    else if (letters.name !== undefined) keep({ ...newSheet(letters), id });
+  }
+}

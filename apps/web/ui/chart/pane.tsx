@@ -1,0 +1,79 @@
+'use client';
+
+import type { ReactElement, ReactNode } from 'react';
+import { CartesianGrid, ComposedChart, ResponsiveContainer, Tooltip, YAxis } from 'recharts';
+import { CURSOR, plainAxis } from './time-axis.tsx';
+
+/** The value axis of a pane. */
+export interface ValueAxis {
+  readonly width?: number;
+  readonly format: (value: number) => string;
+  readonly domain?: readonly [number | 'auto', number | 'auto'];
+  readonly ticks?: number;
+  readonly log?: boolean;
+  readonly decimals?: boolean;
+}
+
+interface ChartPaneProps<Row> {
+  /** the pane's name among its page's charts */
+  readonly name: string;
+  /** its height */
+  readonly className: string;
+  readonly rows: readonly Row[];
+  /** panes of one group share their crosshair */
+  readonly group?: string;
+  /** the axis that its rows lie along */
+  readonly along: ReactElement;
+  readonly values: ValueAxis;
+  /** what stands under the crosshair; a pane without it only follows the others' */
+  readonly readout?: (row: Row) => ReactElement;
+  readonly mouse?: object;
+  readonly grid?: boolean;
+  readonly children: ReactNode;
+}
+
+const MARGIN = { top: 6, right: 8, bottom: 0, left: 0 };
+const AXIS_WIDTH = 62;
+
+/** One chart over time: axes, grid, crosshair with its readout. What is drawn in it are its children. */
+export function ChartPane<Row>(props: ChartPaneProps<Row>) {
+  const { name, className, rows, group, along, values, readout, mouse, grid = true, children } = props;
+  return (
+    <div className={className} data-testid={`${name}-chart`} data-chart={name}>
+      <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 700, height: 150 }}>
+        <ComposedChart data={rows} {...(group && { syncId: group })} margin={MARGIN} {...mouse}>
+          {grid && <CartesianGrid stroke="var(--hairline)" strokeWidth={0.6} vertical={false} />}
+          {along}
+          {valueAxis(values)}
+          <Tooltip
+            isAnimationActive={false}
+            cursor={CURSOR}
+            content={({ active, payload }) => {
+              const row = active ? (payload?.[0]?.payload as Row | undefined) : undefined;
+              return row && readout ? readout(row) : null;
+            }}
+          />
+          {children}
+        </ComposedChart>
+      </ResponsiveContainer>
+    </div>
+  );
+}
+
+function valueAxis({ width = AXIS_WIDTH, format, domain, ticks, log = false, decimals = true }: ValueAxis) {
+  return (
+    <YAxis
+      width={width}
+      domain={[...(domain ?? (['auto', 'auto'] as const))]}
+      scale={log ? 'log' : 'auto'}
+      allowDataOverflow={log}
+      allowDecimals={decimals}
+      tickFormatter={format}
+      {...(ticks !== undefined && { tickCount: ticks })}
+      {...plainAxis}
+    />
+  );
+}
+
+/** A line without dots. */
+export const plainLine = { dot: false, activeDot: false, isAnimationActive: false } as const;
