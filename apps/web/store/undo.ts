@@ -46,9 +46,14 @@ export function act(place: UndoPlace, words: string, { redo, undo, told }: Ways)
     }
   };
   const doing = redo();
-  if (doing instanceof Promise) return doing.then(remember);
+  // The store's promises are of a kind of their own.
+  if (isThenable(doing)) return Promise.resolve(doing).then(remember);
   remember();
   return Promise.resolve();
+}
+
+function isThenable(value: unknown): value is PromiseLike<unknown> {
+  return typeof (value as Partial<PromiseLike<unknown>> | undefined)?.then === 'function';
 }
 
 /** Waits for an undoing or redoing, and tells when it could not be done. */

@@ -37,6 +37,22 @@ describe('acts of a place', () => {
     expect(value).toEqual(['a', 'b']);
   });
 
+  it('stand only once they are done, also where the promise is of the store’s own kind', async () => {
+    let finish = (): void => undefined;
+    const own = {
+      // biome-ignore lint/suspicious/noThenProperty: a promise that is no Promise, as the store gives them
+      then: (done: () => void) => {
+        finish = done;
+      },
+    };
+    const acting = act('market', 'slow', { redo: () => own, undo: () => undefined });
+    await Promise.resolve();
+    expect(useActs.getState().market.done).toEqual([]);
+    finish();
+    await acting;
+    expect(useActs.getState().market.done.map(({ words }) => words)).toEqual(['slow']);
+  });
+
   it('forget what was undone once something else is done', async () => {
     await put('a');
     await takeBack('market');

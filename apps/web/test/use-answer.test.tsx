@@ -1,0 +1,70 @@
+// @vitest-environment jsdom
+// Something asked while a component stands: late answers, faults, and questions that change.
+
+import { act, renderHook, waitFor } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
+import { useAnswer } from '../ui/use-answer.ts';
+
+/** Questions that are answered when the test says so. */
+function questions() {
+  const asked: {
+    what: string;
+    signal: AbortSignal;
+    answer: (v: string) => void;
+    fail: (e: unknown) => void;
+  }[] = [];
+  const ask = (what: string) => (signal: AbortSignal) =>
+    new Promise<string>((answer, fail) => {
+      asked.push({ what, signal, answer, fail });
+    });
+  const hook = renderHook(
+    ({ what }: { what: string | undefined }) => useAnswer(what === undefined ? undefined : ask(what), [what]),
+    { initialProps: { what: 'first' as string | undefined } },
+  );
+  return { asked, ...hook };
+}
+
+describe('an answer', () => {
+  it('is waited for, and then there', async () => {
+    const { asked, result } = questions();
+    expect(result.current).toEqual({ value: undefined, fault: undefined, waiting: true });
+    asked[0]?.answer('yes');
+    await waitFor(() => expect(result.current.waiting).toBe(false));
+    expect(result.current).toEqual({ value: 'yes', fault: undefined, waiting: false });
+  });
+
+  it('that comes late is passed over, and its question was told so', async () => {
+    const { asked, result, rerender } = questions();
+    rerender({ what: 'second' });
+    expect(asked.map(({ signal }) => signal.aborted)).toEqual([true, false]);
+    asked[1]?.answer('new');
+    await waitFor(() => expect(result.current.value).toBe('new'));
+    await act(async () => asked[0]?.answer('old'));
+    expect(result.current.value).toBe('new');
+  });
+
+  it('stands until the next one is there', async () => {
+    const { asked, result, rerender } = questions();
+    asked[0]?.answer('one');
+    await waitFor(() => expect(result.current.value).toBe('one'));
+    rerender({ what: 'second' });
+    expect(result.current).toEqual({ value: 'one', fault: undefined, waiting: true });
+  });
+
+  it('may be a fault, told by its words, until there is an answer', async () => {
+    const { asked, result, rerender } = questions();
+    asked[0]?.fail(new Error('out of memory'));
+    await waitFor(() => expect(result.current.fault).toBe('out of memory'));
+    rerender({ what: 'second' });
+    asked[1]?.answer('well');
+    await waitFor(() => expect(result.current).toEqual({ value: 'well', fault: undefined, waiting: false }));
+  });
+
+  it('is not asked for while there is nothing to ask, nor told once nobody looks', async () => {
+    const { asked, rerender, unmount } = questions();
+    rerender({ what: undefined });
+    expect(asked.length).toBe(1);
+    unmount();
+    expect(asked[0]?.signal.aborted).toBe(true);
+  });
+});
