@@ -132,7 +132,7 @@ describe.each(cases)('golden case %s', (name) => {
       slippage: request.strategy.costs.slippage,
     });
     // A figure that is undefined is null in the file.
-    const shown = JSON.parse(JSON.stringify({ ...figures.strategy, eitherWayBars: run.eitherWayBars }));
+    const shown = JSON.parse(JSON.stringify({ ...figures.strategy, eitherWayBars: run.ambiguousBars }));
     expect(shown).toEqual(readJson(join(out, 'summary.json')).figures);
   });
 

@@ -50,7 +50,7 @@ const outcome = createEngine(new Map([['KELP', bars]]), [{ symbol: 'KELP', group
   request,
 );
 if (outcome.kind !== 'done') throw new Error(JSON.stringify(outcome));
-const { run, story, beside } = outcome.inspection;
+const { run, story, comparisonWith } = outcome.inspection;
 const whole = { first: 0, last: run.marks.day.length - 1 };
 
 describe('the rows of curves', () => {
@@ -80,13 +80,13 @@ describe('the rows of curves', () => {
   });
 
   it('are money, or multiples of what the span began with, for every curve alike', () => {
-    const cash = beside({ kind: 'cash' });
+    const cash = comparisonWith({ kind: 'cash' });
     if (!cash) throw new Error('no cash');
     const others = [{ ...cash, figures: run.figures }];
     const span = { first: 100, last: 400 };
     const money = curveRows(run, others, span, 'money', 50);
     const multiples = curveRows(run, others, span, 'return', 50);
-    expect(multiples[0]).toMatchObject({ equity: 1, benchmark: 1, beside: [1] });
+    expect(multiples[0]).toMatchObject({ equity: 1, benchmark: 1, comparisons: [1] });
     for (const row of multiples) {
       const same = money.find(({ day }) => day === row.day);
       if (!same) continue;

@@ -6,7 +6,7 @@ import { packBars, unpackBars } from '@plateau/core';
 import { readStrategyFile } from '@plateau/files';
 import { describe, expect, it } from 'vitest';
 import { fields } from '../model/sheet/fields.ts';
-import { draftFrom, isOpened, readDraft, runKey, veiledFrom } from '../model/sheet/read.ts';
+import { draftFrom, holdoutFrom, isOpened, readDraft, runKey } from '../model/sheet/read.ts';
 import { edit, editMany, redo, type Sheet, stateOf, textOf, undo } from '../model/sheet/sheet.ts';
 
 const fresh: Sheet = { id: 's', draft: {}, past: [], future: [], created: 0 };
@@ -76,7 +76,7 @@ describe('reading', () => {
 });
 
 describe('the veil', () => {
-  const veiled: Sheet = { ...fresh, draft: { veil: '2019-01-01' } };
+  const heldOut: Sheet = { ...fresh, draft: { veil: '2019-01-01' } };
   const split = 17_897;
   const request = (draft: Record<string, string>, opened: boolean) => {
     const read = readDraft(draft, opened);
@@ -86,19 +86,23 @@ describe('the veil', () => {
   };
 
   it('ends the run the day before, or at an earlier last day', () => {
-    expect(request(veiled.draft, false)).toEqual({ to: split - 1 });
+    expect(request(heldOut.draft, false)).toEqual({ to: split - 1 });
     expect(request({ veil: '2019-01-01', to: '2018-12-01' }, false).to).toBe(split - 31);
   });
 
   it('splits the run once it is opened', () => {
-    expect(request(veiled.draft, true)).toEqual({ splitAt: split });
+    expect(request(heldOut.draft, true)).toEqual({ splitAt: split });
     expect(request({ veil: '2019-01-01', to: '2020-12-31' }, true).splitAt).toBe(split);
   });
 
   it('falls again with the next change, and is up for the very variant that was opened', () => {
-    const opened: Sheet = { ...veiled, openings: [{ key: runKey(veiled.draft), at: 0 }] };
-    expect([isOpened(veiled), isOpened(opened)]).toEqual([false, true]);
-    expect([veiledFrom(veiled), veiledFrom(opened), veiledFrom(fresh)]).toEqual([split, Infinity, Infinity]);
+    const opened: Sheet = { ...heldOut, openings: [{ key: runKey(heldOut.draft), at: 0 }] };
+    expect([isOpened(heldOut), isOpened(opened)]).toEqual([false, true]);
+    expect([holdoutFrom(heldOut), holdoutFrom(opened), holdoutFrom(fresh)]).toEqual([
+      split,
+      Infinity,
+      Infinity,
+    ]);
     const changed = edit(opened, 'limits.positions', '9', 0, 'x');
     expect(isOpened(changed)).toBe(false);
     expect(isOpened(undo(changed))).toBe(true);

@@ -127,7 +127,7 @@ describe('the next start', () => {
   });
 
   it('counts what was looked at behind the veil', async () => {
-    actions.unveil();
+    actions.openHoldout();
     await settled(async () => {
       const [kept] = await database.sheets.toArray();
       expect(kept?.openings).toHaveLength(1);

@@ -1,6 +1,6 @@
 // Long work on runs, on workers of its own so that sheet and report stay quick.
 
-import type { Alone, BaselineFigures, Figures, HarderRun, RunAsked } from '@plateau/core';
+import type { BaselineFigures, Figures, PerInstrument, RunAsked, StressTest } from '@plateau/core';
 import { PoolEnded, WorkPool } from '@plateau/core';
 import type { RunFormat } from '@plateau/files';
 import { type EnginePool, engineFor, startWorker } from './engine-pool.ts';
@@ -36,14 +36,20 @@ async function workApart<N extends keyof PageWork>(
 }
 
 /** Runs the strategy on each instrument by itself; undefined where it could not run. @throws as {@link workApart} */
-export function runAloneInWorker(
+export function perInstrumentInWorker(
   run: RunAsked,
   symbols: readonly string[],
-  came: (symbol: string, alone: Alone | undefined) => void,
+  came: (symbol: string, perInstrument: PerInstrument | undefined) => void,
   signal: AbortSignal,
 ): Promise<void> {
   const asked = symbols.map((symbol) => ({ ...run, symbol }));
-  return workApart(run, 'alone', asked, (alone, k) => came(symbols[k] ?? '', alone), signal);
+  return workApart(
+    run,
+    'perInstrument',
+    asked,
+    (perInstrument, k) => came(symbols[k] ?? '', perInstrument),
+    signal,
+  );
 }
 
 /** Runs the strategy with random entries, once a seed. @throws as {@link workApart} */
@@ -58,10 +64,10 @@ export function baselineInWorker(
 }
 
 /** The figures of runs under harder assumptions; undefined where one cannot be run. @throws as {@link workApart} */
-export function harderRunsInWorker(
+export function stressTestsInWorker(
   run: RunAsked,
-  runs: readonly HarderRun[],
-  came: (run: HarderRun, figures: Figures | undefined) => void,
+  runs: readonly StressTest[],
+  came: (run: StressTest, figures: Figures | undefined) => void,
   signal: AbortSignal,
 ): Promise<void> {
   const asked = runs.map(({ request, without }) => ({
@@ -74,8 +80,8 @@ export function harderRunsInWorker(
     'figures',
     asked,
     (outcome, k) => {
-      const harder = runs[k];
-      if (harder) came(harder, outcome?.kind === 'done' ? outcome.figures : undefined);
+      const stressTests = runs[k];
+      if (stressTests) came(stressTests, outcome?.kind === 'done' ? outcome.figures : undefined);
     },
     signal,
   );

@@ -1,8 +1,8 @@
 // The page's side of a kept run: its report, what takes as long again, and all that is asked of it.
 
 import {
-  type Beside,
   Cancelled,
+  type Comparison,
   type DayBook,
   type Doubt,
   type EngineWork,
@@ -65,21 +65,21 @@ export interface ReportAsked {
   /** a part of the run's days; all of them when left out */
   readonly span?: { readonly from: number; readonly to: number } | undefined;
   /** other curves to hold it against */
-  readonly beside?: readonly Beside[];
+  readonly comparisons?: readonly Comparison[];
 }
 
 /** A run with its report. @throws when the market cannot be read, or the worker died twice */
 export async function reportInWorker(
   run: RunAsked,
-  { tried = [], span, beside = [] }: ReportAsked = {},
+  { tried = [], span, comparisons = [] }: ReportAsked = {},
 ): Promise<ReportOutcome> {
-  const also = beside.flatMap((one) => (one.kind === 'held' ? [one.symbol] : []));
+  const also = comparisons.flatMap((one) => (one.kind === 'held' ? [one.symbol] : []));
   const number = ++newestReport;
   try {
     return await onEngine(run, also, (pool) => {
       if (number !== newestReport) throw new Cancelled();
       reporting?.cancel();
-      const task = pool.ask('report', { ...run, tried, beside, span });
+      const task = pool.ask('report', { ...run, tried, comparisons, span });
       reporting = task;
       return task.result;
     });

@@ -1,6 +1,5 @@
 // The public face of the core.
 
-export { type Alone, runAlone, shareBeating } from './alone.ts';
 export { type Bars, faultInBar, faultsInBars, isSaneFactor, type Market } from './bars/bars.ts';
 export { isBlock, packBars, summaryOfBlock, unpackBars } from './bars/block.ts';
 export {
@@ -34,7 +33,7 @@ export type { Membership, Universe } from './evaluation/panel.ts';
 export type { Explanation } from './explain.ts';
 export type { ConditionOnDay } from './inspect/conditions.ts';
 export type { DayBook } from './inspect/day-book.ts';
-export type { Beside, Inspection } from './inspect/inspection.ts';
+export type { Comparison, Inspection } from './inspect/inspection.ts';
 export type { TradeStory } from './inspect/trade-story.ts';
 export type { CandidateOnDay, WhyDay } from './inspect/why-day.ts';
 export type { DayVerdict, WhySpan } from './inspect/why-span.ts';
@@ -60,6 +59,7 @@ export type { FromWorker, ToWorker } from './parallel/messages.ts';
 export { Cancelled, PoolEnded, type Settled, type Spawn, type Task, WorkPool } from './parallel/pool.ts';
 export { type Handlers, serve } from './parallel/serve.ts';
 export { openMarket, type SharedMarket, shareMarket } from './parallel/shared-market.ts';
+export { type PerInstrument, runPerInstrument, shareBeating } from './per-instrument.ts';
 export { repairsOf } from './quality/event-repairs.ts';
 export {
   FINDING_KINDS,
@@ -71,7 +71,7 @@ export {
 } from './quality/findings.ts';
 export { type GapYear, gapCalendar } from './quality/gap-calendar.ts';
 export { type Repair, repairedBars, unsettled } from './quality/repairs.ts';
-export { type BesideFigures, luckOf, type Report, type ReportSettings, reportOf } from './report.ts';
+export { bootstrapOf, type ComparisonFigures, type Report, type ReportSettings, reportOf } from './report.ts';
 export type { Run } from './run.ts';
 export type { Distances } from './simulation/distances.ts';
 export {
@@ -82,6 +82,7 @@ export {
   type Trade,
 } from './simulation/records.ts';
 export type { Problem, RunRequest } from './simulation/request.ts';
+export type { Bootstrap, Range } from './statistics/bootstrap.ts';
 export { type CalendarRow, type CalendarTable, calendarDifference } from './statistics/calendar-table.ts';
 export { type Caution, cautionsOf } from './statistics/cautions.ts';
 export { compareRuns, type RunPair } from './statistics/compare-runs.ts';
@@ -99,7 +100,6 @@ export {
 } from './statistics/figure-catalogue.ts';
 export { exposures, type Figures } from './statistics/figures.ts';
 export { reduceCurves, thinnedPoints } from './statistics/reduce.ts';
-export type { Luck, Range } from './statistics/resample.ts';
 export { multiplesOf } from './statistics/scale.ts';
 export { type SizeExample, type SizesTaken, sizesTaken } from './statistics/size-example.ts';
 export type { SpanFigures } from './statistics/span-figures.ts';
@@ -112,6 +112,7 @@ export {
 export { type Axis, settingsOf, valuesFrom, withDials } from './strategy/grid.ts';
 export { type SizeWarning, sizeWarnings } from './strategy/size-warnings.ts';
 export type { Strategy } from './strategy/strategy.ts';
+export { type StressTest, stressTests } from './stress-tests.ts';
 export { type InstrumentMeasures, measureInstrument } from './universes/measure-instrument.ts';
 export { type Combination, combine, membersByDay } from './universes/spells.ts';
 export { ENGINE_VERSION } from './version.ts';
@@ -125,4 +126,3 @@ export type {
   ShownOutcome,
   ShownRun,
 } from './work/engine-work.ts';
-export { type HarderRun, harderRuns } from './worth.ts';

@@ -24,8 +24,8 @@ export function runOf(evaluator: Evaluator, plan: Plan, request: RunRequest, sim
   const { panel } = evaluator;
   const { strategy, splitAt } = request;
   const { marks, ledger, decisions } = simulated;
-  const beside = comparison(evaluator, plan.account, request);
-  const { benchmark, riskFree, months, years } = beside;
+  const held = comparison(evaluator, plan.account, request);
+  const { benchmark, riskFree, months, years } = held;
   const trades = simulated.closed.map((p) => tradeOf(p, at(panel.symbols, p.instrument))).sort(byExit);
   const yearly = barsPerYear(strategy.bars);
   const whole = { marks, ledger, trades, benchmark, riskFree, barsPerYear: yearly };
@@ -38,7 +38,7 @@ export function runOf(evaluator: Evaluator, plan: Plan, request: RunRequest, sim
     benchmark,
     riskFree,
     drawdown: drawdownsOf(equity),
-    benchmarkDrawdown: beside.benchmarkDrawdown,
+    benchmarkDrawdown: held.benchmarkDrawdown,
     years: Array.from(years.period, (year, k) => ({
       year,
       strategy: at(ours, k),
@@ -53,8 +53,8 @@ export function runOf(evaluator: Evaluator, plan: Plan, request: RunRequest, sim
     ledger,
     nextOrders: simulated.nextOrders,
     standing: simulated.standing,
-    figures: figuresOf({ ...whole, equity, months }, beside.benchmarkFigures),
-    eitherWayBars: simulated.eitherWayBars,
+    figures: figuresOf({ ...whole, equity, months }, held.benchmarkFigures),
+    ambiguousBars: simulated.ambiguousBars,
     outcomes: countOutcomes(decisions),
     costs: costsOf(ledger, marks, trades, strategy.costs.slippage),
     ...(halves && { halves }),

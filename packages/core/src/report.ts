@@ -1,10 +1,11 @@
 // Everything a report says of one run, or of a part of it.
 
-import type { BesideCurve } from './inspect/inspection.ts';
+import type { ComparisonCurve } from './inspect/inspection.ts';
 import { at } from './numeric/at.ts';
 import type { Run } from './run.ts';
 import type { Trade } from './simulation/records.ts';
 import { type Excess, excessByBar, excessByMonth } from './statistics/against-benchmark.ts';
+import { type Bootstrap, resampled } from './statistics/bootstrap.ts';
 import {
   type CalendarRow,
   type CalendarTable,
@@ -17,7 +18,6 @@ import { type Distribution, distributionOf } from './statistics/distribution.ts'
 import { type DrawdownRow, deepestDrawdowns } from './statistics/drawdown.ts';
 import { type FigureKey, type FigurePart, figureCatalogue } from './statistics/figure-catalogue.ts';
 import { periodsOf } from './statistics/periods.ts';
-import { type Luck, resampled } from './statistics/resample.ts';
 import { returnsOf } from './statistics/returns.ts';
 import { type RollingFigures, rollingFigures } from './statistics/rolling-figures.ts';
 import { sliceOf } from './statistics/slice.ts';
@@ -39,7 +39,7 @@ import {
   streaksOf,
 } from './statistics/trade-studies.ts';
 
-export interface BesideFigures extends BesideCurve {
+export interface ComparisonFigures extends ComparisonCurve {
   readonly figures: CurveFigures;
 }
 
@@ -59,7 +59,7 @@ export interface Report {
   /** the numbers each figure of the strategy is worked out from */
   readonly madeOf: Readonly<Record<FigureKey, readonly FigurePart[]>>;
   /** the other curves it is held against, over all of the run's days, with their figures in the span */
-  readonly beside: readonly BesideFigures[];
+  readonly comparisons: readonly ComparisonFigures[];
   readonly calendar: {
     readonly strategy: CalendarTable;
     readonly benchmark: CalendarTable;
@@ -97,7 +97,7 @@ export interface ReportSettings extends SpanSettings {
   readonly slippage: number;
   /** the Sharpe ratios a year of the variants tried, this one among them */
   readonly tried?: readonly number[];
-  readonly beside?: readonly BesideCurve[];
+  readonly comparisons?: readonly ComparisonCurve[];
 }
 
 const FEW = 5;
@@ -106,7 +106,7 @@ const FEW = 5;
 const LEVELS = [0.02, 0.04, 0.06, 0.08, 0.1, 0.15, 0.2, 0.3];
 
 export function reportOf(run: Run, settings: ReportSettings): Report {
-  const { barsPerYear, tried = [], beside = [] } = settings;
+  const { barsPerYear, tried = [], comparisons = [] } = settings;
   const { day } = run.marks;
   const [first, last] = placesOf(day, settings);
   const days = day.slice(first, last + 1);
@@ -130,7 +130,7 @@ export function reportOf(run: Run, settings: ReportSettings): Report {
       FigureKey,
       readonly FigurePart[]
     >,
-    beside: beside.map((curve) => ({
+    comparisons: comparisons.map((curve) => ({
       ...curve,
       figures: curveFigures(days, curve.equity.subarray(first, last + 1), riskFree, barsPerYear),
     })),
@@ -158,7 +158,7 @@ export function reportOf(run: Run, settings: ReportSettings): Report {
 }
 
 /** What luck may have done, apart from the report for it takes as long as all the rest. */
-export function luckOf(run: Run, settings: SpanSettings & { readonly barsPerYear: number }): Luck {
+export function bootstrapOf(run: Run, settings: SpanSettings & { readonly barsPerYear: number }): Bootstrap {
   const [first, last] = placesOf(run.marks.day, settings);
   const { equity, riskFree } = sliceOf({ ...run, barsPerYear: settings.barsPerYear }, first, last);
   return resampled(returnsOf(equity), riskFree, { barsPerYear: settings.barsPerYear });

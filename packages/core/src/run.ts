@@ -33,7 +33,7 @@ export interface Run {
   readonly nextOrders: readonly NextOrder[];
   readonly standing: readonly StandingOrder[];
   readonly figures: Figures;
-  readonly eitherWayBars: number;
+  readonly ambiguousBars: number;
   /** how often each outcome stands in the decision log */
   readonly outcomes: Readonly<Record<Outcome, number>>;
   readonly costs: CostFigures;

@@ -38,13 +38,13 @@ describe('two equal strategies on one account', () => {
       fc.property(fc.integer({ min: 1, max: 1e6 }), (seed) => {
         const plan = planOf(seed);
         const one = at(plan.strategies, 0);
-        const alone = simulate(plan);
+        const perInstrument = simulate(plan);
         const both = simulate({ ...plan, strategies: [one, one] });
         const told = (part: number) =>
           [...both.closed, ...both.open]
             .filter((p) => p.part === part)
             .map(({ instrument, entryDay, exitDay, shares }) => [instrument, entryDay, exitDay, shares]);
-        const its = [...alone.closed, ...alone.open].map((p) => [
+        const its = [...perInstrument.closed, ...perInstrument.open].map((p) => [
           p.instrument,
           p.entryDay,
           p.exitDay,
@@ -53,7 +53,9 @@ describe('two equal strategies on one account', () => {
         expect(its.length).toBeGreaterThan(0);
         expect(told(0).sort()).toEqual(its.sort());
         expect(told(1).sort()).toEqual(its);
-        expect(both.decisions.part.filter((part) => part === 1).length).toBe(alone.decisions.day.length);
+        expect(both.decisions.part.filter((part) => part === 1).length).toBe(
+          perInstrument.decisions.day.length,
+        );
       }),
       { numRuns: 20 },
     );

@@ -28,7 +28,7 @@ const sound: CautionInput = {
   marks,
   trades,
   openTrades: [],
-  eitherWayBars: 0,
+  ambiguousBars: 0,
   years: 20,
   dated: true,
   tries: 1,
@@ -48,7 +48,7 @@ describe('cautions', () => {
     expect(kinds({ dated: false })).toEqual(['undated-universe']);
     expect(kinds({ trades: trades.slice(0, 99) })).toEqual(['few-trades']);
     expect(kinds({ years: 7.9 })).toEqual(['short-history']);
-    expect(kinds({ eitherWayBars: 2 })).toEqual(['either-way']);
+    expect(kinds({ ambiguousBars: 2 })).toEqual(['either-way']);
     expect(kinds({ tries: 10 })).toEqual(['tries']);
     expect(kinds({ doubtful: new Set(['S3', 'NOT TRADED']) })).toEqual(['doubtful-bars']);
     expect(kinds({ doubtful: new Set(['NOT TRADED']) })).toEqual([]);

@@ -1,10 +1,10 @@
 // What an engine's worker answers, kind by kind, held against the engine itself.
 
 import { describe, expect, it } from 'vitest';
-import { runAlone } from '../src/alone.ts';
 import { dataName } from '../src/bars/data-name.ts';
 import { createEngine } from '../src/engine.ts';
 import { at } from '../src/numeric/at.ts';
+import { runPerInstrument } from '../src/per-instrument.ts';
 import { settingsOf, withDials } from '../src/strategy/grid.ts';
 import { doEngineWork, engineKeeper } from '../src/work/do-engine-work.ts';
 import { randomMarket, strategyOf } from './market.ts';
@@ -43,10 +43,10 @@ describe('an engine’s worker', () => {
     ]);
     for (const dials of settings) {
       const turned = { ...request, strategy: withDials(strategy, dials) };
-      const alone = createEngine(market, universe).run(turned);
-      if (alone.kind !== 'done') throw new Error('every setting can run');
+      const perInstrument = createEngine(market, universe).run(turned);
+      if (perInstrument.kind !== 'done') throw new Error('every setting can run');
       const answer = await work.figures({ universe: 'all', request: turned }, wanted);
-      expect(answer).toEqual({ kind: 'done', figures: alone.run.figures });
+      expect(answer).toEqual({ kind: 'done', figures: perInstrument.run.figures });
     }
   });
 
@@ -66,12 +66,12 @@ describe('an engine’s worker', () => {
 
   it('reports the run that it runs', async () => {
     const answer = await worker().report(
-      { ...asked, tried: [0.5], beside: [{ kind: 'held', symbol: 'IX' }] },
+      { ...asked, tried: [0.5], comparisons: [{ kind: 'held', symbol: 'IX' }] },
       wanted,
     );
     if (answer.kind !== 'done') throw new Error('it can run');
     expect(answer.run.trades).toEqual(run.trades);
-    expect(answer.report.beside.length).toBe(1);
+    expect(answer.report.comparisons.length).toBe(1);
   });
 
   it('answers nothing of a run that has problems, and says so of the run itself', async () => {
@@ -110,8 +110,8 @@ describe('an engine’s worker', () => {
 
   it('runs the rules on one instrument by itself, and with random entries the same for the same seed', async () => {
     const work = worker();
-    expect(await work.alone({ ...asked, symbol: 'A' }, wanted)).toEqual(
-      runAlone(market, universe, 'A', request),
+    expect(await work.perInstrument({ ...asked, symbol: 'A' }, wanted)).toEqual(
+      runPerInstrument(market, universe, 'A', request),
     );
     const twice = [1, 1, 2].map((seed) => work.baseline({ ...asked, seed }, wanted));
     const [first, again, other] = await Promise.all(twice);

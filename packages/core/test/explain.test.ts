@@ -111,10 +111,10 @@ describe('the halves of a run', () => {
   const [before, after] = done(engine, { strategy, benchmark: 'IX', splitAt }).halves ?? [];
 
   it('before the split are the figures of a run that ends there', () => {
-    const alone = done(engine, { strategy, benchmark: 'IX', to: splitAt - 1 }).figures;
+    const perInstrument = done(engine, { strategy, benchmark: 'IX', to: splitAt - 1 }).figures;
     for (const key of ['cagr', 'maxDrawdown', 'sharpe', 'trades', 'winRate', 'endEquity'] as const)
-      expect(before?.strategy[key]).toBe(alone[key]);
-    expect(before?.benchmark.cagr).toBe(alone.benchmark.cagr);
+      expect(before?.strategy[key]).toBe(perInstrument[key]);
+    expect(before?.benchmark.cagr).toBe(perInstrument.benchmark.cagr);
   });
 
   it('share every closed trade and the whole return between them', () => {

@@ -19,7 +19,7 @@ import type { Figures } from '../src/statistics/figures.ts';
 import { cashCurve, multiplesOf } from '../src/statistics/scale.ts';
 import { sliceOf } from '../src/statistics/slice.ts';
 import type { Strategy } from '../src/strategy/strategy.ts';
-import { harderRuns } from '../src/worth.ts';
+import { stressTests } from '../src/stress-tests.ts';
 import { anyStrategy, randomMarket, strategyOf } from './market.ts';
 
 function run(seed: number, strategy: Strategy): Run {
@@ -125,9 +125,9 @@ describe('harder runs', () => {
   const costly = strategyOf({ costs: { ...strategyOf({}).costs, commission, slippage: 5 } });
 
   it('double what trading costs and nothing else', () => {
-    const [harder] = harderRuns({ strategy: costly, benchmark: 'IX' }, []);
-    expect(harder).toMatchObject({ kind: 'double-costs' });
-    expect(harder?.request.strategy).toEqual({
+    const [doubled] = stressTests({ strategy: costly, benchmark: 'IX' }, []);
+    expect(doubled).toMatchObject({ kind: 'double-costs' });
+    expect(doubled?.request.strategy).toEqual({
       ...costly,
       costs: {
         ...costly.costs,
@@ -139,10 +139,10 @@ describe('harder runs', () => {
 
   it('fill at the next open what filled otherwise', () => {
     const early = strategyOf({ timing: { enter: 'same-close', exit: 'next-open' } });
-    const [harder, ...rest] = harderRuns({ strategy: early, benchmark: 'IX' }, []);
-    expect(harder?.request.strategy.timing).toEqual({ enter: 'next-open', exit: 'next-open' });
+    const [later, ...rest] = stressTests({ strategy: early, benchmark: 'IX' }, []);
+    expect(later?.request.strategy.timing).toEqual({ enter: 'next-open', exit: 'next-open' });
     expect(rest).toEqual([]);
-    expect(harderRuns({ strategy: strategyOf({}), benchmark: 'IX' }, [])).toEqual([]);
+    expect(stressTests({ strategy: strategyOf({}), benchmark: 'IX' }, [])).toEqual([]);
   });
 
   it('leave out the instrument that made the most, and never make more trades in it', () => {
@@ -158,13 +158,13 @@ describe('harder runs', () => {
     );
     const made = (symbol: string): number =>
       trades.reduce((sum, trade) => sum + (trade.symbol === symbol ? trade.profit : 0), 0);
-    const out = harderRuns({ strategy: strategyOf({}), benchmark: 'IX' }, trades).find(
+    const out = stressTests({ strategy: strategyOf({}), benchmark: 'IX' }, trades).find(
       ({ kind }) => kind === 'without-best',
     );
     const symbols = [...new Set(trades.map(({ symbol }) => symbol))];
     expect(made(out?.without as string)).toBe(Math.max(...symbols.map(made)));
     const losses = trades.filter(({ profit }) => profit < 0);
-    expect(harderRuns({ strategy: strategyOf({}), benchmark: 'IX' }, losses)).toEqual([]);
+    expect(stressTests({ strategy: strategyOf({}), benchmark: 'IX' }, losses)).toEqual([]);
   });
 });
 
@@ -172,7 +172,7 @@ describe('free carry', () => {
   it('is run again at three and at six percent, on the side that has no price', () => {
     const always = { enter: 'always', exit: 'never', stops: { trigger: 'touch' as const } };
     const short = strategyOf({ long: undefined, short: always } as Partial<Strategy>);
-    const runs = harderRuns({ strategy: short, benchmark: 'IX' }, []);
+    const runs = stressTests({ strategy: short, benchmark: 'IX' }, []);
     expect(runs.map(({ kind, request }) => [kind, request.strategy.costs.borrowRate])).toEqual([
       ['carry-3', 3],
       ['carry-6', 6],
@@ -182,7 +182,7 @@ describe('free carry', () => {
       short: always,
       costs: { ...short.costs, borrowRate: 1, marginRate: 0 },
     } as Partial<Strategy>);
-    expect(harderRuns({ strategy: paid, benchmark: 'IX' }, [])).toEqual([]);
+    expect(stressTests({ strategy: paid, benchmark: 'IX' }, [])).toEqual([]);
   });
 });
 

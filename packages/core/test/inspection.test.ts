@@ -290,25 +290,27 @@ describe('another curve', () => {
   it('starts from the same capital and has as many marks; the scaled one is as volatile as the benchmark', () => {
     fc.assert(
       fc.property(seeds, anyStrategy, (seed, strategy) => {
-        const { run, beside } = inspected(seed, strategy);
+        const { run, comparisonWith } = inspected(seed, strategy);
         for (const what of [
           { kind: 'held', symbol: 'A' },
           { kind: 'universe' },
           { kind: 'cash' },
           { kind: 'scaled' },
         ] as const) {
-          const curve = beside(what);
+          const curve = comparisonWith(what);
           near(
             curve?.equity[0] ?? Number.NaN,
             what.kind === 'scaled' ? at(run.marks.equity, 0) : strategy.account.capital,
           );
           expect(curve?.equity.length).toBe(run.marks.day.length);
         }
-        const scaled = beside({ kind: 'scaled' });
+        const scaled = comparisonWith({ kind: 'scaled' });
         if (strategy.costs.cashRate === 0 && run.trades.length > 0 && scaled)
           near(deviation(returnsOf(scaled.equity)), deviation(returnsOf(run.benchmark)));
-        expect(beside({ kind: 'held', symbol: 'NONE' })).toBe(undefined);
-        expect([...(beside({ kind: 'held', symbol: 'IX' })?.equity ?? [])]).toEqual([...run.benchmark]);
+        expect(comparisonWith({ kind: 'held', symbol: 'NONE' })).toBe(undefined);
+        expect([...(comparisonWith({ kind: 'held', symbol: 'IX' })?.equity ?? [])]).toEqual([
+          ...run.benchmark,
+        ]);
       }),
       RUNS,
     );

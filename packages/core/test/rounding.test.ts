@@ -466,11 +466,11 @@ describe('the order of rows and the days of strangers', () => {
             close: column,
             volume: column,
           };
-          const alone = run(strategy, market, universe);
-          const beside = run(strategy, new Map([...market, ['STRANGER', stranger]]), universe);
-          expect([...beside.marks.day]).toEqual([...alone.marks.day]);
-          expect(beside.trades).toEqual(alone.trades);
-          expect([...beside.marks.equity]).toEqual([...alone.marks.equity]);
+          const perInstrument = run(strategy, market, universe);
+          const comparisons = run(strategy, new Map([...market, ['STRANGER', stranger]]), universe);
+          expect([...comparisons.marks.day]).toEqual([...perInstrument.marks.day]);
+          expect(comparisons.trades).toEqual(perInstrument.trades);
+          expect([...comparisons.marks.equity]).toEqual([...perInstrument.marks.equity]);
         },
       ),
       FEW,

@@ -151,7 +151,7 @@ describe('a run by hand', () => {
       strategyOf({ long: side('always', 'never', { initial: { percent: 10 }, target: { percent: 10 } }) }),
       { A: bars },
     );
-    expect(again.eitherWayBars).toBe(1);
+    expect(again.ambiguousBars).toBe(1);
     expect(again.trades[0]).toMatchObject({ exitReason: 'stop', exitPrice: 9 });
   });
 

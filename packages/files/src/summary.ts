@@ -12,9 +12,9 @@ export interface SummaryInputs {
  * Figures under the file's keys, null where undefined; numbers in shortest round-trip form.
  * @param inputs hashes of what was run; left out where there are no files to hash
  */
-export function summaryJson(run: Pick<Run, 'figures' | 'eitherWayBars'>, inputs?: SummaryInputs): string {
+export function summaryJson(run: Pick<Run, 'figures' | 'ambiguousBars'>, inputs?: SummaryInputs): string {
   const withNulls = (_key: string, value: unknown): unknown =>
     typeof value === 'number' && !Number.isFinite(value) ? null : value;
-  const summary = { figures: { ...run.figures, eitherWayBars: run.eitherWayBars }, inputs };
+  const summary = { figures: { ...run.figures, eitherWayBars: run.ambiguousBars }, inputs };
   return `${JSON.stringify(summary, withNulls, 2)}\n`;
 }

@@ -21,8 +21,8 @@ export function readDraft(draft: Draft, opened = false): DraftRead {
   const strategy = strategyJson(draft, problems);
   const from = dateOf(draft, 'from', problems);
   const last = dateOf(draft, 'to', problems);
-  const veil = dateOf(draft, 'veil', problems);
-  const to = veil === undefined || opened ? last : Math.min(veil - 1, last ?? Infinity);
+  const holdout = dateOf(draft, 'veil', problems);
+  const to = holdout === undefined || opened ? last : Math.min(holdout - 1, last ?? Infinity);
   if (problems.length > 0) return { ok: false, problems };
   const read = readStrategy(strategy, 'sheet');
   if (!read.ok)
@@ -41,7 +41,7 @@ export function readDraft(draft: Draft, opened = false): DraftRead {
       benchmark: textOf(draft, 'benchmark'),
       ...(from !== undefined ? { from } : {}),
       ...(to !== undefined ? { to } : {}),
-      ...(veil !== undefined && opened ? { splitAt: veil } : {}),
+      ...(holdout !== undefined && opened ? { splitAt: holdout } : {}),
     },
   };
 }
@@ -93,7 +93,7 @@ export function isOpened({ draft, openings = [] }: Sheet): boolean {
 }
 
 /** The first day that may not be seen; Infinity when nothing is veiled. */
-export function veiledFrom(sheet: Sheet): number {
+export function holdoutFrom(sheet: Sheet): number {
   const day = isOpened(sheet) ? undefined : dayFromIso(textOf(sheet.draft, 'veil').trim());
   return day ?? Infinity;
 }

@@ -62,7 +62,7 @@ export function Cautions({ run, strategy, universe, tries, doubtful }: CautionsP
     marks: run.marks,
     trades: run.trades,
     openTrades: run.openTrades,
-    eitherWayBars: run.eitherWayBars,
+    ambiguousBars: run.ambiguousBars,
     years: (at(day, day.length - 1) - at(day, 0)) / 365.25,
     // Not known for a moment at the start: no reason to cry wolf.
     dated: dated ?? true,

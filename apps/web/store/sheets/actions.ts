@@ -40,7 +40,7 @@ export const undoEdit = (): void => changeOpened(undo);
 export const redoEdit = (): void => changeOpened(redo);
 
 /** Looks at the out-of-sample part of the open sheet as it stands; counted, and not undone. */
-export function unveil(): void {
+export function openHoldout(): void {
   changeOpened((sheet) => ({
     ...sheet,
     openings: [...(sheet.openings ?? []), { key: runKey(sheet.draft), at: Date.now() }],

@@ -13,15 +13,15 @@ import { type WhyDay, whyOn } from './why-day.ts';
 import { type WhySpan, whyBetween } from './why-span.ts';
 
 /** A curve that a run may be held against besides its benchmark. */
-export type Beside =
+export type Comparison =
   | { readonly kind: 'held'; readonly symbol: string }
   | { readonly kind: 'universe' }
   | { readonly kind: 'cash' }
   /** the strategy itself, made as volatile as its benchmark */
   | { readonly kind: 'scaled' };
 
-export interface BesideCurve {
-  readonly beside: Beside;
+export interface ComparisonCurve {
+  readonly comparison: Comparison;
   /** over the run's days, from its capital */
   readonly equity: Float64Array;
   /** how many times the strategy's own moves, where it is scaled */
@@ -39,7 +39,7 @@ export interface Inspection {
   /** One of the run's trades from decision to end; undefined when it is none of them. */
   story(trade: Pick<Trade, 'symbol' | 'side' | 'entryDay'>): TradeStory | undefined;
   /** undefined for an instrument without bars */
-  beside(what: Beside): BesideCurve | undefined;
+  comparisonWith(what: Comparison): ComparisonCurve | undefined;
 }
 
 /** All that can be asked of a run. */
@@ -57,22 +57,22 @@ export function inspect(examined: Examined): Inspection {
       );
       return trade && tradeStory(examined, trade);
     },
-    beside(what) {
+    comparisonWith(what) {
       const { calendar, capital } = account;
       switch (what.kind) {
         case 'held': {
           const k = panel.number(what.symbol);
           return k < 0
             ? undefined
-            : { beside: what, equity: buyAndHold(at(panel.bars, k), calendar, capital) };
+            : { comparison: what, equity: buyAndHold(at(panel.bars, k), calendar, capital) };
         }
         case 'universe':
-          return { beside: what, equity: equalWeight(panel, calendar, capital) };
+          return { comparison: what, equity: equalWeight(panel, calendar, capital) };
         case 'cash':
-          return { beside: what, equity: cashCurve(run.riskFree, capital) };
+          return { comparison: what, equity: cashCurve(run.riskFree, capital) };
         case 'scaled': {
           const { times, curve } = scaledToVolatility(run.marks.equity, run.benchmark, run.riskFree);
-          return { beside: what, equity: curve, times };
+          return { comparison: what, equity: curve, times };
         }
       }
     },

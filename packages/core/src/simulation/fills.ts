@@ -23,7 +23,7 @@ const SLACK = 1e-9;
 const DUST = 1e-9;
 
 export class Fills {
-  eitherWayBars = 0;
+  ambiguousBars = 0;
   readonly #plan: AccountPlan;
   readonly #bars: readonly Bars[];
   readonly #account: Account;
@@ -96,7 +96,7 @@ export class Fills {
       const open = b.open[p.bar]!;
       const touch = touched(p, open, b.high[p.bar]!, b.low[p.bar]!, openedNow);
       if (!touch) continue;
-      if (touch.eitherWay) this.eitherWayBars++;
+      if (touch.ambiguous) this.ambiguousBars++;
       const price = touch.reason === 'target' ? touch.price : this.#sold(p, touch.price);
       if (!openedNow) sawPrice(p, open);
       sawPrice(p, price);

@@ -112,7 +112,7 @@ export interface Touch {
   readonly reason: 'stop' | 'trail' | 'target';
   readonly price: number;
   /** the bar reached stop and target */
-  readonly eitherWay: boolean;
+  readonly ambiguous: boolean;
 }
 
 /** What trigger "touch" does on one bar; undefined when neither level is reached. */
@@ -130,15 +130,15 @@ export function touched(
   const best = sign === 1 ? high : low;
   const openBeyondStop = reachesStop(open, stop, sign);
   if (!openedNow) {
-    if (openBeyondStop) return { reason: stopReason(p), price: open, eitherWay: false };
-    if (reachesTarget(open, target, sign)) return { reason: 'target', price: open, eitherWay: false };
+    if (openBeyondStop) return { reason: stopReason(p), price: open, ambiguous: false };
+    if (reachesTarget(open, target, sign)) return { reason: 'target', price: open, ambiguous: false };
   }
   const wins = reachesTarget(best, target, sign);
   if (reachesStop(worst, stop, sign)) {
     // A stop that already stood beyond this opening could not have been filled there.
     const price = openBeyondStop ? open : stop;
-    return { reason: stopReason(p), price, eitherWay: wins };
+    return { reason: stopReason(p), price, ambiguous: wins };
   }
-  if (wins) return { reason: 'target', price: target, eitherWay: false };
+  if (wins) return { reason: 'target', price: target, ambiguous: false };
   return undefined;
 }

@@ -21,7 +21,7 @@ export interface Simulated {
   readonly ledger: Ledger;
   readonly nextOrders: readonly NextOrder[];
   readonly standing: readonly StandingOrder[];
-  readonly eitherWayBars: number;
+  readonly ambiguousBars: number;
 }
 
 /** Runs the plan. @throws {Stopped} when `goOn` answers false */
@@ -84,6 +84,6 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
     ledger: journal.ledger(),
     nextOrders: books.flatMap((book) => nextOrders(plan.account, book, account.equity)),
     standing: books.flatMap((book) => standingOrders(plan.account, book)),
-    eitherWayBars: fills.eitherWayBars,
+    ambiguousBars: fills.ambiguousBars,
   };
 }

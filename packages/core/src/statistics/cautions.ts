@@ -31,7 +31,7 @@ export interface CautionInput {
   /** closed trades, and those still open */
   readonly trades: readonly Trade[];
   readonly openTrades: readonly Trade[];
-  readonly eitherWayBars: number;
+  readonly ambiguousBars: number;
   readonly years: number;
   /** whether the universe knows when its members came and went, or has but one */
   readonly dated: boolean;
@@ -53,7 +53,7 @@ const IDLE_PART = 0.04;
 
 /** The cautions that apply, the gravest first. */
 export function cautionsOf(input: CautionInput): Caution[] {
-  const { strategy, marks, trades, openTrades, eitherWayBars, years, dated, tries } = input;
+  const { strategy, marks, trades, openTrades, ambiguousBars, years, dated, tries } = input;
   const entered = [...trades, ...openTrades];
   const { timing, costs } = strategy;
   const { fixed, perShare, percent } = costs.commission;
@@ -79,7 +79,7 @@ export function cautionsOf(input: CautionInput): Caution[] {
   if (idle >= IDLE_YEARS && idle >= IDLE_PART * years) found.push({ kind: 'idle-start', years: idle });
   if (trades.length < FEW_TRADES) found.push({ kind: 'few-trades', trades: trades.length });
   if (years < SHORT_YEARS) found.push({ kind: 'short-history', years });
-  if (eitherWayBars > 0) found.push({ kind: 'either-way', bars: eitherWayBars, trades: trades.length });
+  if (ambiguousBars > 0) found.push({ kind: 'either-way', bars: ambiguousBars, trades: trades.length });
   const traded = new Set(trades.map(({ symbol }) => symbol));
   const instruments = [...traded].filter((symbol) => input.doubtful?.has(symbol)).length;
   if (instruments > 0) found.push({ kind: 'doubtful-bars', instruments, traded: traded.size });

@@ -6,7 +6,7 @@ import { deviation, mean, ratio } from './moments.ts';
 export interface DeflatedSharpe {
   readonly tries: number;
   /** the Sharpe ratio a year that the best of so many worthless tries would be expected to show */
-  readonly byLuck: number;
+  readonly byChance: number;
   /** the chance that the true ratio is above that; NaN without enough returns */
   readonly chance: number;
 }
@@ -28,7 +28,7 @@ export function deflatedSharpe(
   const known = tried.filter((s) => Number.isFinite(s));
   const tries = Math.max(1, known.length);
   const spread = tries > 1 ? deviation(known) / year : 0;
-  const byLuck =
+  const byChance =
     tries > 1
       ? spread * ((1 - EULER) * normalQuantile(1 - 1 / tries) + EULER * normalQuantile(1 - 1 / (tries * E)))
       : 0;
@@ -48,7 +48,7 @@ export function deflatedSharpe(
   const width = Math.sqrt(1 - skew * sharpe + ((kurtosis - 1) / 4) * sharpe * sharpe);
   return {
     tries,
-    byLuck: byLuck * year,
-    chance: normalBelow(((sharpe - byLuck) * Math.sqrt(n - 1)) / width),
+    byChance: byChance * year,
+    chance: normalBelow(((sharpe - byChance) * Math.sqrt(n - 1)) / width),
   };
 }

@@ -1,6 +1,5 @@
 // The worker's side of an engine: answers every kind of EngineWork on bars that it keeps in memory.
 
-import { runAlone } from '../alone.ts';
 import type { Market } from '../bars/bars.ts';
 import { dataName } from '../bars/data-name.ts';
 import { barsPerYear } from '../bars/unit.ts';
@@ -9,7 +8,8 @@ import { createEngine, type Engine, type RunOutcome } from '../engine.ts';
 import type { Universe } from '../evaluation/panel.ts';
 import type { Inspection } from '../inspect/inspection.ts';
 import type { Handlers } from '../parallel/serve.ts';
-import { luckOf, reportOf } from '../report.ts';
+import { runPerInstrument } from '../per-instrument.ts';
+import { bootstrapOf, reportOf } from '../report.ts';
 import type { Run } from '../run.ts';
 import type { Continue } from '../simulation/progress.ts';
 import type { EngineWork, RunAsked, ShownOutcome } from './engine-work.ts';
@@ -69,14 +69,14 @@ export function doEngineWork(
       return outcome.kind === 'done' ? { kind: 'done', figures: outcome.run.figures } : outcome;
     },
     explain: async ({ universe, request }, goOn) => (await engineFor(universe)).engine.explain(request, goOn),
-    alone: async ({ universe, request, symbol }) =>
-      runAlone(market, (await engineFor(universe)).universe, symbol, request),
+    perInstrument: async ({ universe, request, symbol }) =>
+      runPerInstrument(market, (await engineFor(universe)).universe, symbol, request),
     baseline: async ({ universe, request, seed }): Promise<BaselineFigures | undefined> => {
       const { engine } = await engineFor(universe);
       const its = shares(`${universe} ${JSON.stringify(request)}`, () => entryShares(engine, request));
       return its && randomEntryRun(engine, request, its, seed);
     },
-    report: async ({ universe, request, span, tried, beside }, goOn) => {
+    report: async ({ universe, request, span, tried, comparisons }, goOn) => {
       const outcome = (await engineFor(universe)).engine.inspect(request, goOn);
       if (outcome.kind !== 'done') return outcome;
       const { inspection } = outcome;
@@ -85,14 +85,14 @@ export function doEngineWork(
         barsPerYear: barsPerYear(request.strategy.bars),
         slippage: request.strategy.costs.slippage,
         tried,
-        beside: beside.map(inspection.beside).filter((curve) => curve !== undefined),
+        comparisons: comparisons.map(inspection.comparisonWith).filter((curve) => curve !== undefined),
       });
       return { kind: 'done', run: shownRun(inspection.run), report };
     },
     doubt: async (asked, goOn) => {
       const kept = await engineFor(asked.universe);
       return inspected(asked, goOn, ({ run }) => ({
-        luck: luckOf(run, { ...asked.span, barsPerYear: barsPerYear(asked.request.strategy.bars) }),
+        bootstrap: bootstrapOf(run, { ...asked.span, barsPerYear: barsPerYear(asked.request.strategy.bars) }),
         data: dataOf(kept, asked.symbols),
       }));
     },

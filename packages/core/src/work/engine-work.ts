@@ -1,19 +1,19 @@
 // What an engine's worker can be asked: what goes in and what comes out, kind by kind. Page and runner ask the same.
 
-import type { Alone } from '../alone.ts';
 import type { BaselineFigures } from '../baseline.ts';
 import type { RunOutcome } from '../engine.ts';
 import type { Explanation } from '../explain.ts';
 import type { DayBook } from '../inspect/day-book.ts';
-import type { Beside, Inspection } from '../inspect/inspection.ts';
+import type { Comparison, Inspection } from '../inspect/inspection.ts';
 import type { TradeStory } from '../inspect/trade-story.ts';
 import type { WhyDay } from '../inspect/why-day.ts';
 import type { WhySpan } from '../inspect/why-span.ts';
+import type { PerInstrument } from '../per-instrument.ts';
 import type { Report } from '../report.ts';
 import type { Run } from '../run.ts';
 import type { RunRequest } from '../simulation/request.ts';
+import type { Bootstrap } from '../statistics/bootstrap.ts';
 import type { Figures } from '../statistics/figures.ts';
-import type { Luck } from '../statistics/resample.ts';
 
 /** A run: of which universe, by its name, and with which strategy. */
 export interface RunAsked {
@@ -39,7 +39,7 @@ export type ReportOutcome =
 
 /** What takes as long as the report itself, and is read after it. */
 export interface Doubt {
-  readonly luck: Luck;
+  readonly bootstrap: Bootstrap;
   /** fingerprint of the bars and memberships that were read */
   readonly data: string;
 }
@@ -56,7 +56,7 @@ export interface EngineWork {
   readonly figures: Kind<RunAsked & { readonly without?: string }, FiguresOutcome>;
   readonly explain: Kind<RunAsked, Explanation | undefined>;
   /** the rules on one instrument by itself */
-  readonly alone: Kind<RunAsked & { readonly symbol: string }, Alone | undefined>;
+  readonly perInstrument: Kind<RunAsked & { readonly symbol: string }, PerInstrument | undefined>;
   /** the rules with random entries */
   readonly baseline: Kind<RunAsked & { readonly seed: number }, BaselineFigures | undefined>;
   readonly report: Kind<
@@ -65,7 +65,7 @@ export interface EngineWork {
         /** the Sharpe ratios of the variants tried */
         readonly tried: readonly number[];
         /** other curves to hold it against */
-        readonly beside: readonly Beside[];
+        readonly comparisons: readonly Comparison[];
       },
     ReportOutcome
   >;

@@ -1,39 +1,48 @@
 'use client';
 
-import { at, isoFromDay, type Luck, type Report, type ShownRun } from '@plateau/core';
+import { at, type Bootstrap, isoFromDay, type Report, type ShownRun } from '@plateau/core';
 import type { ReactNode } from 'react';
 import type { StoredRun } from '@/model/rows.ts';
 import { settingRows } from '@/model/runs/settings-rows.ts';
 import { Cautions } from '@/parts/cautions/cautions.tsx';
 import { moment } from '@/ui/format.ts';
 import { Baseline, type RandomEntries } from '../report/baseline.tsx';
+import { BootstrapSection } from '../report/bootstrap-section.tsx';
 import { CalendarPaper } from '../report/calendar-section.tsx';
 import { CurvesSection } from '../report/curves-section.tsx';
 import { DrawdownsSection } from '../report/drawdowns-section.tsx';
 import { FiguresSection } from '../report/figures-section.tsx';
-import { LuckSection } from '../report/luck-section.tsx';
 import { NextOrders } from '../report/next-orders.tsx';
 import { RegressionSection } from '../report/regression-section.tsx';
 import { RollingSection } from '../report/rolling-section.tsx';
+import { type StressTests, StressTestsTable } from '../report/stress-tests.tsx';
 import { TradeStudiesSection } from '../report/trade-studies-section.tsx';
-import { type HarderRuns, Worth } from '../report/worth.tsx';
 
 export interface PaperProps {
   readonly kept: StoredRun;
   readonly run: ShownRun;
   readonly report: Report;
-  readonly luck: Luck | undefined;
+  readonly bootstrap: Bootstrap | undefined;
   /** what the repetition said */
   readonly said: string;
   readonly doubtful: ReadonlySet<string>;
-  readonly harder: HarderRuns;
+  readonly stressTests: StressTests;
   readonly entries: RandomEntries;
 }
 
 const none = (): void => undefined;
 
 /** The whole report with everything open and nothing to press, as it is printed. */
-export function ReportPaper({ kept, run, report, luck, said, doubtful, harder, entries }: PaperProps) {
+export function ReportPaper({
+  kept,
+  run,
+  report,
+  bootstrap,
+  said,
+  doubtful,
+  stressTests,
+  entries,
+}: PaperProps) {
   const { benchmark } = kept.request;
   const { day } = run.marks;
   const from = at(day, report.first);
@@ -64,7 +73,7 @@ export function ReportPaper({ kept, run, report, luck, said, doubtful, harder, e
       <Part title="Curves">
         <CurvesSection
           run={run}
-          beside={report.beside}
+          comparisons={report.comparisons}
           benchmark={benchmark}
           days={{ from, to }}
           onSpan={none}
@@ -82,7 +91,7 @@ export function ReportPaper({ kept, run, report, luck, said, doubtful, harder, e
           tries={kept.tried.length}
           doubtful={doubtful}
         />
-        <Worth run={run} harder={harder} />
+        <StressTestsTable run={run} stressTests={stressTests} />
       </Part>
       <Part title="Calendar">
         <CalendarPaper calendar={report.calendar} benchmark={benchmark} />
@@ -100,7 +109,7 @@ export function ReportPaper({ kept, run, report, luck, said, doubtful, harder, e
         <RegressionSection report={report} benchmark={benchmark} />
       </Part>
       <Part title="Luck">
-        <LuckSection report={report} luck={luck} />
+        <BootstrapSection report={report} bootstrap={bootstrap} />
         {entries.rows && <Baseline run={run} entries={entries} />}
       </Part>
       <Part title="Next orders">

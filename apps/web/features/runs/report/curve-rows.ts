@@ -1,6 +1,13 @@
 // The rows of the report's curves: as many as there are pixels to show, extremes kept.
 
-import { at, type BesideFigures, exposures, multiplesOf, reduceCurves, type ShownRun } from '@plateau/core';
+import {
+  at,
+  type ComparisonFigures,
+  exposures,
+  multiplesOf,
+  reduceCurves,
+  type ShownRun,
+} from '@plateau/core';
 import type { Span } from '@/ui/chart/use-zoom.ts';
 
 export type CurveUnit = 'money' | 'return';
@@ -10,7 +17,7 @@ export interface CurveRow {
   readonly equity: number;
   readonly benchmark: number;
   /** the other curves, in their order */
-  readonly beside: readonly number[];
+  readonly comparisons: readonly number[];
   readonly drawdown: number;
   readonly benchmarkDrawdown: number;
   readonly exposure: number;
@@ -20,7 +27,7 @@ export interface CurveRow {
 /** @param unit money, or multiples of what the span began with */
 export function curveRows(
   run: ShownRun,
-  beside: readonly BesideFigures[],
+  comparisons: readonly ComparisonFigures[],
   { first, last }: Span,
   unit: CurveUnit,
   buckets: number,
@@ -30,12 +37,12 @@ export function curveRows(
   const shown = (curve: Float64Array): Float64Array => (unit === 'money' ? curve : multiplesOf(curve, first));
   const equity = shown(marks.equity);
   const benchmark = shown(run.benchmark);
-  const others = beside.map((one) => shown(one.equity));
+  const others = comparisons.map((one) => shown(one.equity));
   return reduceCurves([equity, benchmark, exposure], first, last, buckets).map((t) => ({
     day: at(marks.day, t),
     equity: at(equity, t),
     benchmark: at(benchmark, t),
-    beside: others.map((curve) => at(curve, t)),
+    comparisons: others.map((curve) => at(curve, t)),
     drawdown: at(drawdown, t),
     benchmarkDrawdown: at(benchmarkDrawdown, t),
     exposure: at(exposure, t),

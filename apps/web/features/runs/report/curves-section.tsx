@@ -1,6 +1,6 @@
 'use client';
 
-import { at, type BesideFigures, isoFromDay, type ShownRun } from '@plateau/core';
+import { at, type ComparisonFigures, isoFromDay, type ShownRun } from '@plateau/core';
 import Joi from 'joi';
 import { memo, type ReactElement, type ReactNode, useMemo, useRef } from 'react';
 import { Area, Line } from 'recharts';
@@ -13,7 +13,7 @@ import { type DaySpan, useZoom, type Zoom } from '@/ui/chart/use-zoom.ts';
 import { ZOOM_KEYS, ZoomButtons } from '@/ui/chart/zoom-buttons.tsx';
 import { count, money, percent } from '@/ui/format.ts';
 import { Toggle } from '@/ui/toggle.tsx';
-import { besideName } from './beside.tsx';
+import { comparisonName } from './comparisons.tsx';
 import { type CurveRow, type CurveUnit, curveRows } from './curve-rows.ts';
 
 const BUCKETS = 190;
@@ -28,7 +28,7 @@ const BESIDE = [
 
 interface CurvesSectionProps {
   readonly run: ShownRun;
-  readonly beside: readonly BesideFigures[];
+  readonly comparisons: readonly ComparisonFigures[];
   readonly benchmark: string;
   /** the part shown at first; all when left out */
   readonly days?: DaySpan;
@@ -40,13 +40,16 @@ interface CurvesSectionProps {
 
 /** Equity, drawdown, exposure and number of positions under one time axis. */
 export const CurvesSection = memo(function CurvesSection(props: CurvesSectionProps) {
-  const { run, beside, benchmark, days, onSpan, onDay } = props;
+  const { run, comparisons, benchmark, days, onSpan, onDay } = props;
   const [unit, setUnit] = useSetting<CurveUnit>('curve unit', Joi.valid('money', 'return'), 'money');
   const [scale, setScale] = useSetting<'linear' | 'log'>('curve scale', Joi.valid('linear', 'log'), 'linear');
   const { day } = run.marks;
   const zoom = useZoom(day, { onSpan, initial: days });
   const { span } = zoom;
-  const rows = useMemo(() => curveRows(run, beside, span, unit, BUCKETS), [run, beside, span, unit]);
+  const rows = useMemo(
+    () => curveRows(run, comparisons, span, unit, BUCKETS),
+    [run, comparisons, span, unit],
+  );
   const ticks = useMemo(() => dayTicks(day, span), [day, span]);
   // An account that lost all it had has no logarithm.
   const canLog = rows.every(({ equity, benchmark: held }) => equity > 0 && held > 0);
@@ -61,7 +64,7 @@ export const CurvesSection = memo(function CurvesSection(props: CurvesSectionPro
       className="select-none"
     >
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 pb-1 text-soft">
-        <CurveKeys benchmark={benchmark} beside={beside} />
+        <CurveKeys benchmark={benchmark} comparisons={comparisons} />
         <Toggle
           label="Equity as"
           value={unit}
@@ -86,7 +89,7 @@ export const CurvesSection = memo(function CurvesSection(props: CurvesSectionPro
         </span>
         <ZoomButtons zoom={zoom} />
       </div>
-      <EquityPane {...pane} benchmark={benchmark} beside={beside} unit={unit} log={log} />
+      <EquityPane {...pane} benchmark={benchmark} comparisons={comparisons} unit={unit} log={log} />
       <Pane {...pane} name="drawdown" className="h-24" values={{ ...SHARES, domain: ['auto', 0] }}>
         {water}
       </Pane>
@@ -110,16 +113,16 @@ export const CurvesSection = memo(function CurvesSection(props: CurvesSectionPro
 
 interface CurvesOf {
   readonly benchmark: string;
-  readonly beside: readonly BesideFigures[];
+  readonly comparisons: readonly ComparisonFigures[];
 }
 
-function CurveKeys({ benchmark, beside }: CurvesOf) {
+function CurveKeys({ benchmark, comparisons }: CurvesOf) {
   return (
     <>
       <StrokeKey text="Strategy" stroke="var(--ridge)" />
       <StrokeKey text={`${benchmark} held`} {...HELD} />
-      {beside.map((one, k) => (
-        <StrokeKey key={besideName(one)} text={besideName(one)} {...(BESIDE[k] ?? HELD)} />
+      {comparisons.map((one, k) => (
+        <StrokeKey key={comparisonName(one)} text={comparisonName(one)} {...(BESIDE[k] ?? HELD)} />
       ))}
     </>
   );
@@ -137,9 +140,9 @@ interface EquityPaneProps extends PaneOf, CurvesOf {
   readonly log: boolean;
 }
 
-function EquityPane({ benchmark, beside, unit, log, ...pane }: EquityPaneProps) {
+function EquityPane({ benchmark, comparisons, unit, log, ...pane }: EquityPaneProps) {
   const write = unit === 'money' ? money : (multiple: number) => percent(multiple - 1, 0);
-  const names = [`${benchmark} held`, ...beside.map(besideName)];
+  const names = [`${benchmark} held`, ...comparisons.map(comparisonName)];
   return (
     <Pane
       {...pane}
@@ -150,10 +153,10 @@ function EquityPane({ benchmark, beside, unit, log, ...pane }: EquityPaneProps) 
     >
       {land}
       {benchmarkRidge}
-      {beside.map((one, k) => (
+      {comparisons.map((one, k) => (
         <Line
-          key={besideName(one)}
-          dataKey={(row: CurveRow) => row.beside[k]}
+          key={comparisonName(one)}
+          dataKey={(row: CurveRow) => row.comparisons[k]}
           strokeWidth={1.3}
           {...plainLine}
           {...(BESIDE[k] ?? HELD)}
@@ -222,7 +225,7 @@ function valuesOf(
 ): readonly (readonly [string, string])[] {
   return [
     ['Strategy', write(row.equity)],
-    ...[row.benchmark, ...row.beside].map((value, k) => [names[k] ?? '', write(value)] as const),
+    ...[row.benchmark, ...row.comparisons].map((value, k) => [names[k] ?? '', write(value)] as const),
     ['Drawdown', percent(row.drawdown)],
     ['Exposure', percent(row.exposure)],
     ['Positions', count(row.positions)],

@@ -11,7 +11,7 @@ import {
 import { ChevronDown, ChevronRight } from 'lucide-react';
 import { memo, type ReactNode, useState } from 'react';
 import { written } from '@/ui/format.ts';
-import { besideName } from './beside.tsx';
+import { comparisonName } from './comparisons.tsx';
 
 const TABLES = [
   ['curve', 'The curve'],
@@ -56,7 +56,9 @@ function Figures({ report, benchmark, about, open }: FiguresProps) {
   const { strategy } = report.figures;
   const title = TABLES.find(([key]) => key === about)?.[1] ?? about;
   const curve = about === 'curve';
-  const columns = curve ? ['Strategy', `${benchmark} held`, ...report.beside.map(besideName)] : ['Strategy'];
+  const columns = curve
+    ? ['Strategy', `${benchmark} held`, ...report.comparisons.map(comparisonName)]
+    : ['Strategy'];
   return (
     <table aria-label={`Figures: ${title}`} className="min-w-80 text-right">
       <thead>
@@ -84,11 +86,13 @@ function Figures({ report, benchmark, about, open }: FiguresProps) {
             >
               <td className="px-2 py-0.5 font-semibold">{written(figureOf(strategy, entry), entry.kind)}</td>
               {curve &&
-                [strategy.benchmark, ...report.beside.map(({ figures }) => figures)].map((figures, k) => (
-                  <td key={columns[k + 1]} className="px-2 py-0.5">
-                    {written(figures[entry.key as keyof typeof figures], entry.kind)}
-                  </td>
-                ))}
+                [strategy.benchmark, ...report.comparisons.map(({ figures }) => figures)].map(
+                  (figures, k) => (
+                    <td key={columns[k + 1]} className="px-2 py-0.5">
+                      {written(figures[entry.key as keyof typeof figures], entry.kind)}
+                    </td>
+                  ),
+                )}
             </Figure>
           ))}
       </tbody>

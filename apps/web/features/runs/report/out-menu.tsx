@@ -53,7 +53,7 @@ export function OutMenu(props: PaperProps) {
   return (
     <Menu
       trigger={
-        <Button className="ml-auto" disabled={busy || props.luck === undefined}>
+        <Button className="ml-auto" disabled={busy || props.bootstrap === undefined}>
           <Download size={14} aria-hidden /> {busy ? 'Making the file …' : 'Take out'}
         </Button>
       }

@@ -1,6 +1,6 @@
 'use client';
 
-import { at, type Beside, type Luck, type Trade } from '@plateau/core';
+import { at, type Bootstrap, type Comparison, type Trade } from '@plateau/core';
 import { useCallback } from 'react';
 import type { StoredRun } from '@/model/rows.ts';
 import { Cautions } from '@/parts/cautions/cautions.tsx';
@@ -9,42 +9,54 @@ import { TradesTable } from '@/parts/trades/trades-table.tsx';
 import type { DaySpan } from '@/ui/chart/use-zoom.ts';
 import type { useReportPlace } from '../use-report-place.ts';
 import { Baseline, type RandomEntries } from './baseline.tsx';
-import { BesideChoice } from './beside.tsx';
+import { BootstrapSection } from './bootstrap-section.tsx';
 import { CalendarSection } from './calendar-section.tsx';
+import { ComparisonChoice } from './comparisons.tsx';
 import { CurvesSection } from './curves-section.tsx';
 import { DaysSection } from './days-section.tsx';
 import { DrawdownsSection } from './drawdowns-section.tsx';
 import { FiguresSection } from './figures-section.tsx';
-import { LuckSection } from './luck-section.tsx';
 import { NextOrders } from './next-orders.tsx';
 import { Part } from './parts.tsx';
 import { RegressionSection } from './regression-section.tsx';
 import { RollingSection } from './rolling-section.tsx';
+import { type StressTests, StressTestsTable } from './stress-tests.tsx';
 import { TradeStudiesSection } from './trade-studies-section.tsx';
 import type { RepeatedRun } from './use-repeated-run.ts';
 import { WhySection } from './why-section.tsx';
-import { type HarderRuns, Worth } from './worth.tsx';
 
 interface ReportPartsProps {
   readonly kept: StoredRun;
   readonly shown: NonNullable<RepeatedRun['shown']>;
-  readonly luck: Luck | undefined;
+  readonly bootstrap: Bootstrap | undefined;
   readonly place: ReturnType<typeof useReportPlace>;
-  readonly beside: readonly Beside[];
-  readonly onBeside: (beside: readonly Beside[]) => void;
+  readonly comparisons: readonly Comparison[];
+  readonly onComparisons: (comparisons: readonly Comparison[]) => void;
   /** is told of the days in view; undefined for all of them */
   readonly onSpan: (span: DaySpan | undefined) => void;
   readonly trades: readonly Trade[];
   readonly wrong: readonly Doubtful[];
   readonly doubtful: ReadonlySet<string>;
-  readonly harder: HarderRuns;
+  readonly stressTests: StressTests;
   readonly entries: RandomEntries;
 }
 
 /** A report's parts in their order. */
 export function ReportParts(props: ReportPartsProps) {
-  const { kept, shown, luck, place, beside, onBeside, onSpan, trades, wrong, doubtful, harder, entries } =
-    props;
+  const {
+    kept,
+    shown,
+    bootstrap,
+    place,
+    comparisons,
+    onComparisons,
+    onSpan,
+    trades,
+    wrong,
+    doubtful,
+    stressTests,
+    entries,
+  } = props;
   const { run, report } = shown;
   const { benchmark } = kept.request;
   const { day } = run.marks;
@@ -64,12 +76,12 @@ export function ReportParts(props: ReportPartsProps) {
       <Part id="curves" title="Curves" picture={`${kept.name} curves`}>
         <CurvesSection
           run={run}
-          beside={report.beside}
+          comparisons={report.comparisons}
           benchmark={benchmark}
           onSpan={onSpan}
           onDay={place.openDay}
         />
-        <BesideChoice chosen={beside} onChange={onBeside} />
+        <ComparisonChoice chosen={comparisons} onChange={onComparisons} />
         <p className="text-soft">
           Drag across the curves, or use + and the arrows, and everything below is of that part alone.
         </p>
@@ -79,7 +91,7 @@ export function ReportParts(props: ReportPartsProps) {
         <TradedFindings wrong={wrong} />
       </Part>
       <Part id="worth" title="Cautions in figures">
-        <Worth run={run} harder={harder} />
+        <StressTestsTable run={run} stressTests={stressTests} />
       </Part>
       <Part id="calendar" title="Calendar">
         <CalendarSection calendar={report.calendar} benchmark={benchmark} />
@@ -97,7 +109,7 @@ export function ReportParts(props: ReportPartsProps) {
         <RegressionSection report={report} benchmark={benchmark} />
       </Part>
       <Part id="luck" title="Luck">
-        <LuckSection report={report} luck={luck} />
+        <BootstrapSection report={report} bootstrap={bootstrap} />
         <div className="pt-3">
           <Baseline run={run} entries={entries} />
         </div>

@@ -9,22 +9,22 @@ import { DayPanel } from '../day/day-panel.tsx';
 import { TradePanel } from '../trade/trade-panel.tsx';
 import { useReportPlace } from '../use-report-place.ts';
 import { useRandomEntries } from './baseline.tsx';
-import { useBeside } from './beside.tsx';
+import { useComparisons } from './comparisons.tsx';
 import { OutMenu } from './out-menu.tsx';
 import { DrawnParts, OUTLINE } from './parts.tsx';
 import { ReportParts } from './report-parts.tsx';
+import { useStressTests } from './stress-tests.tsx';
 import { useRepeatedRun } from './use-repeated-run.ts';
-import { useHarderRuns } from './worth.tsx';
 
 /** One run read to the bottom; a span dragged on its curves narrows everything below. */
 export function RunReport({ kept }: { kept: StoredRun }) {
   const [span, setSpan] = useState<DaySpan>();
-  const [beside, setBeside] = useBeside();
-  const { shown, luck, said, whole, fault } = useRepeatedRun(kept, span, beside);
+  const [comparisons, setComparisons] = useComparisons();
+  const { shown, bootstrap, said, whole, fault } = useRepeatedRun(kept, span, comparisons);
   const place = useReportPlace(kept.id, shown?.run);
   const [isDrawn, setDrawn] = useState(false);
   const onAll = useCallback(() => setDrawn(true), []);
-  const harder = useHarderRuns(kept, whole);
+  const stressTests = useStressTests(kept, whole);
   const entries = useRandomEntries(kept);
   const wrong = useDoubtful(whole);
   const doubtful = useMemo(() => new Set(wrong.map(({ symbol }) => symbol)), [wrong]);
@@ -49,7 +49,7 @@ export function RunReport({ kept }: { kept: StoredRun }) {
       <div
         className="flex min-w-0 flex-1 flex-col"
         data-testid="report"
-        data-ready={said !== undefined && luck !== undefined && isDrawn}
+        data-ready={said !== undefined && bootstrap !== undefined && isDrawn}
         inert={place.isOpen}
       >
         <header className="flex items-center gap-4 border-b border-hairline px-4 py-1">
@@ -69,9 +69,9 @@ export function RunReport({ kept }: { kept: StoredRun }) {
             run={run}
             report={report}
             said={said ?? ''}
-            luck={luck}
+            bootstrap={bootstrap}
             doubtful={doubtful}
-            harder={harder}
+            stressTests={stressTests}
             entries={entries}
           />
         </header>
@@ -81,15 +81,15 @@ export function RunReport({ kept }: { kept: StoredRun }) {
             <ReportParts
               kept={kept}
               shown={shown}
-              luck={luck}
+              bootstrap={bootstrap}
               place={place}
-              beside={beside ?? []}
-              onBeside={setBeside}
+              comparisons={comparisons ?? []}
+              onComparisons={setComparisons}
               onSpan={setSpan}
               trades={all}
               wrong={wrong}
               doubtful={doubtful}
-              harder={harder}
+              stressTests={stressTests}
               entries={entries}
             />
           </DrawnParts>

@@ -1,6 +1,6 @@
 // A kept run, run again: first its report, then what takes as long again.
 
-import type { Beside, Luck, ReportOutcome, ShownRun } from '@plateau/core';
+import type { Bootstrap, Comparison, ReportOutcome, ShownRun } from '@plateau/core';
 import { summaryJson } from '@plateau/files';
 import { useEffect, useState } from 'react';
 import type { StoredRun } from '@/model/rows.ts';
@@ -15,7 +15,7 @@ export interface RepeatedRun {
   /** undefined until it is there */
   readonly shown: Done | undefined;
   /** of the span; undefined until it is there */
-  readonly luck: Luck | undefined;
+  readonly bootstrap: Bootstrap | undefined;
   /** what the repetition says of the run it repeats */
   readonly said: string | undefined;
   /** the run's first outcome, once all else is there: a part of it or another curve beside it is of the same run */
@@ -30,7 +30,7 @@ interface State extends Omit<RepeatedRun, 'said'> {
 
 const NOTHING: State = {
   shown: undefined,
-  luck: undefined,
+  bootstrap: undefined,
   again: undefined,
   whole: undefined,
   fault: undefined,
@@ -40,12 +40,12 @@ const NOTHING: State = {
 export function useRepeatedRun(
   kept: StoredRun,
   span: DaySpan | undefined,
-  beside: readonly Beside[] | undefined,
+  comparisons: readonly Comparison[] | undefined,
 ): RepeatedRun {
   const [state, setState] = useState(NOTHING);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a run is named by its id
   useEffect(() => {
-    if (!beside) return;
+    if (!comparisons) return;
     let late = false;
     const control = new AbortController();
     const set = (part: Partial<State>): void => {
@@ -53,7 +53,7 @@ export function useRepeatedRun(
     };
     const repeat = async (): Promise<void> => {
       const { universe, request, tried } = kept;
-      const outcome = await reportInWorker({ universe, request }, { tried, span, beside });
+      const outcome = await reportInWorker({ universe, request }, { tried, span, comparisons });
       if (late || outcome.kind === 'stopped') return;
       if (outcome.kind === 'problems') {
         return set({ fault: outcome.problems.map(({ message }) => message).join(' ') });
@@ -62,16 +62,21 @@ export function useRepeatedRun(
       const told = await doubtInWorker({ universe, request }, span, control.signal);
       if (late || !told) return;
       const again = { data: told.data, summary: summaryJson(outcome.run) };
-      setState((before) => ({ ...before, luck: told.luck, again, whole: before.whole ?? outcome.run }));
+      setState((before) => ({
+        ...before,
+        bootstrap: told.bootstrap,
+        again,
+        whole: before.whole ?? outcome.run,
+      }));
     };
-    set({ luck: undefined });
+    set({ bootstrap: undefined });
     repeat().catch((error: Error) => set({ fault: error.message }));
     return () => {
       late = true;
       control.abort();
     };
     // A name or a fingerprint that comes later is no other run.
-  }, [kept.id, span, beside]);
+  }, [kept.id, span, comparisons]);
   const { again, ...rest } = state;
   const said = again && verdict(kept, again);
   useEffect(() => {

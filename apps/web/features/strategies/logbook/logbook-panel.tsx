@@ -7,7 +7,7 @@ import { clsx } from 'clsx';
 import { Download, Pin, RotateCcw, Trash2 } from 'lucide-react';
 import { useRef, useState } from 'react';
 import type { LogEntry } from '@/model/logbook/entry.ts';
-import { runKey, veiledFrom } from '@/model/sheet/read.ts';
+import { holdoutFrom, runKey } from '@/model/sheet/read.ts';
 import { type Sheet, textOf } from '@/model/sheet/sheet.ts';
 import { changeEntry, removeEntry } from '@/store/logbook.ts';
 import { bringBack } from '@/store/sheets/actions.ts';
@@ -29,7 +29,7 @@ interface LogbookPanelProps {
 /** Every variant of a sheet that was run and stayed: what changed, what came of it; brought back, pinned, named, compared. */
 export function LogbookPanel({ sheet, entries }: LogbookPanelProps) {
   // Variants run before the veil was set, or by another, saw what is veiled now: their figures wait until it is opened.
-  const shut = veiledFrom(sheet);
+  const shut = holdoutFrom(sheet);
   const seen = entries.filter(({ curve }) => !(shut <= at(curve.days, curve.days.length - 1)));
   const [search, setSearch] = useState('');
   const [marked, setMarked] = useState<readonly string[]>([]);

@@ -16,12 +16,12 @@ import { saveFile } from '@/ui/save-file.ts';
 import { runProgress, stopRun } from '@/workers/engine-client.ts';
 import { LogbookPanel } from '../logbook/logbook-panel.tsx';
 import { useRecorder } from '../logbook/use-recorder.ts';
-import { EachAlone } from './alone.tsx';
 import { RunCharts } from './charts.tsx';
 import { FiguresTable } from './figures.tsx';
+import { Halves, Holdout } from './holdout.tsx';
 import { KeepButton } from './keep-button.tsx';
+import { PerInstrumentTable } from './per-instrument.tsx';
 import type { LiveRun } from './use-live-run.ts';
-import { Halves, Veil } from './veil.tsx';
 import { YearsChart } from './years-chart.tsx';
 
 interface ResultProps {
@@ -57,7 +57,7 @@ export function Result({ live, sheet, again }: ResultProps) {
         )}
         <KeepButton sheet={sheet} live={live} />
       </div>
-      <Veil sheet={sheet} />
+      <Holdout sheet={sheet} />
       {run && live.request && (
         <Cautions
           run={run}
@@ -114,7 +114,7 @@ export function Result({ live, sheet, again }: ResultProps) {
               <YearsChart run={run} benchmark={benchmark} />
             </Tabs.Content>
             <Tabs.Content value="alone" className="min-h-0 flex-1">
-              <EachAlone key={sheet.id} sheet={sheet} run={run} />
+              <PerInstrumentTable key={sheet.id} sheet={sheet} run={run} />
             </Tabs.Content>
             <Tabs.Content value="logbook" className="min-h-0 flex-1">
               <LogbookPanel key={sheet.id} sheet={sheet} entries={entries} />

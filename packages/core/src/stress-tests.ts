@@ -4,7 +4,7 @@ import type { Trade } from './simulation/records.ts';
 import type { RunRequest } from './simulation/request.ts';
 import type { Strategy } from './strategy/strategy.ts';
 
-export interface HarderRun {
+export interface StressTest {
   readonly kind: 'next-open' | 'double-costs' | 'without-best' | 'carry-3' | 'carry-6';
   readonly request: RunRequest;
   /** the instrument to be left out of the universe */
@@ -12,11 +12,11 @@ export interface HarderRun {
 }
 
 /** The runs that can be told apart from the run itself. @param trades its closed trades */
-export function harderRuns(request: RunRequest, trades: readonly Trade[]): HarderRun[] {
+export function stressTests(request: RunRequest, trades: readonly Trade[]): StressTest[] {
   const { strategy } = request;
   const { timing, costs } = strategy;
   const { commission } = costs;
-  const runs: HarderRun[] = [];
+  const runs: StressTest[] = [];
   const as = (changed: Partial<Strategy>): RunRequest => ({
     ...request,
     strategy: { ...strategy, ...changed },

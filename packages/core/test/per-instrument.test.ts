@@ -1,7 +1,7 @@
 // A strategy on each instrument by itself.
 
 import { describe, expect, it } from 'vitest';
-import { type Bars, createEngine, runAlone, shareBeating } from '../src/index.ts';
+import { type Bars, createEngine, runPerInstrument, shareBeating } from '../src/index.ts';
 import type { Strategy } from '../src/strategy/strategy.ts';
 import { barsOf, randomMarket, strategyOf } from './market.ts';
 
@@ -15,7 +15,7 @@ const strategy: Strategy = {
 describe('a strategy on one instrument', () => {
   it('takes the whole account in one slot, as if written so', () => {
     const { market, universe } = randomMarket(6);
-    const alone = runAlone(market, universe, 'A', { strategy, benchmark: 'IX' });
+    const perInstrument = runPerInstrument(market, universe, 'A', { strategy, benchmark: 'IX' });
     const bars = market.get('A') as Bars;
     const whole = createEngine(
       market,
@@ -31,7 +31,7 @@ describe('a strategy on one instrument', () => {
       to: bars.day[bars.day.length - 1] as number,
     });
     if (whole.kind !== 'done') throw new Error(JSON.stringify(whole));
-    expect(alone?.strategy).toEqual(whole.run.figures);
+    expect(perInstrument?.strategy).toEqual(whole.run.figures);
   });
 
   it('is held against holding it over its own days, by hand', () => {
@@ -44,29 +44,31 @@ describe('a strategy on one instrument', () => {
       ...strategy,
       long: { enter: 'never', exit: 'never', stops: { trigger: 'touch' } },
     };
-    const alone = runAlone(market, [{ symbol: 'A' }, { symbol: 'B' }], 'A', {
+    const perInstrument = runPerInstrument(market, [{ symbol: 'A' }, { symbol: 'B' }], 'A', {
       strategy: never,
       benchmark: 'B',
     });
-    expect(alone?.held.totalReturn).toBeCloseTo(2.9, 12);
-    expect(alone?.strategy.totalReturn).toBe(0);
-    expect(alone?.beats).toBe(false);
-    expect(alone?.more).toBe((alone?.strategy.cagr ?? 0) - (alone?.held.cagr ?? 0));
+    expect(perInstrument?.held.totalReturn).toBeCloseTo(2.9, 12);
+    expect(perInstrument?.strategy.totalReturn).toBe(0);
+    expect(perInstrument?.beats).toBe(false);
+    expect(perInstrument?.more).toBe((perInstrument?.strategy.cagr ?? 0) - (perInstrument?.held.cagr ?? 0));
   });
 
   it('is none without bars, or when the strategy has problems', () => {
     const { market, universe } = randomMarket(6);
-    expect(runAlone(market, universe, 'NONE', { strategy, benchmark: 'IX' })).toBe(undefined);
+    expect(runPerInstrument(market, universe, 'NONE', { strategy, benchmark: 'IX' })).toBe(undefined);
     const faulty = {
       ...strategy,
       long: { enter: 'close >', exit: 'never', stops: { trigger: 'touch' } },
     } as Strategy;
-    expect(runAlone(market, universe, 'A', { strategy: faulty, benchmark: 'IX' })).toBe(undefined);
+    expect(runPerInstrument(market, universe, 'A', { strategy: faulty, benchmark: 'IX' })).toBe(undefined);
   });
 
   it('beats holding on a share of instruments', () => {
-    const alone = (beats: boolean) => ({ beats }) as Parameters<typeof shareBeating>[0][number];
-    expect(shareBeating([alone(true), alone(false), alone(false), alone(false)])).toBe(0.25);
+    const perInstrument = (beats: boolean) => ({ beats }) as Parameters<typeof shareBeating>[0][number];
+    expect(
+      shareBeating([perInstrument(true), perInstrument(false), perInstrument(false), perInstrument(false)]),
+    ).toBe(0.25);
     expect(shareBeating([])).toBeNaN();
   });
 });

@@ -1,15 +1,15 @@
 'use client';
 
-import { type Figures, figureEntry, type HarderRun, harderRuns, type ShownRun } from '@plateau/core';
+import { type Figures, figureEntry, type ShownRun, type StressTest, stressTests } from '@plateau/core';
 import { useEffect, useMemo, useState } from 'react';
 import type { StoredRun } from '@/model/rows.ts';
 import { ours } from '@/ui/figures.ts';
-import { harderRunsInWorker } from '@/workers/apart-client.ts';
+import { stressTestsInWorker } from '@/workers/apart-client.ts';
 import { PlainTable } from './plain-table.tsx';
 
 const FIGURES = (['cagr', 'sharpe', 'maxDrawdown', 'endEquity'] as const).map(figureEntry);
 
-function words({ kind, without }: HarderRun): string {
+function words({ kind, without }: StressTest): string {
   switch (kind) {
     case 'next-open':
       return 'Filled at the next open';
@@ -24,23 +24,23 @@ function words({ kind, without }: HarderRun): string {
   }
 }
 
-export interface HarderRuns {
-  readonly runs: readonly HarderRun[];
+export interface StressTests {
+  readonly runs: readonly StressTest[];
   /** by kind, as they come; undefined for one that cannot be run */
-  readonly results: ReadonlyMap<HarderRun['kind'], Figures | undefined>;
+  readonly results: ReadonlyMap<StressTest['kind'], Figures | undefined>;
   readonly fault: string | undefined;
 }
 
 /** Runs the whole run again under harder assumptions, each by itself. @param run undefined until it is there */
-export function useHarderRuns({ universe, request }: StoredRun, run: ShownRun | undefined): HarderRuns {
-  const runs = useMemo(() => (run ? harderRuns(request, run.trades) : []), [request, run]);
-  const [results, setResults] = useState<HarderRuns['results']>(new Map());
+export function useStressTests({ universe, request }: StoredRun, run: ShownRun | undefined): StressTests {
+  const runs = useMemo(() => (run ? stressTests(request, run.trades) : []), [request, run]);
+  const [results, setResults] = useState<StressTests['results']>(new Map());
   const [fault, setFault] = useState<string>();
   useEffect(() => {
     if (runs.length === 0) return;
     const control = new AbortController();
     setResults(new Map());
-    harderRunsInWorker(
+    stressTestsInWorker(
       { universe, request },
       runs,
       ({ kind }, its) => setResults((before) => new Map(before).set(kind, its)),
@@ -52,8 +52,8 @@ export function useHarderRuns({ universe, request }: StoredRun, run: ShownRun | 
 }
 
 /** What the cautions are worth in figures. */
-export function Worth({ run, harder }: { run: ShownRun; harder: HarderRuns }) {
-  const { runs, results, fault } = harder;
+export function StressTestsTable({ run, stressTests }: { run: ShownRun; stressTests: StressTests }) {
+  const { runs, results, fault } = stressTests;
   const cells = (its: Figures | undefined): string[] =>
     its ? FIGURES.map((entry) => ours(entry, its)) : ['…', '', '', ''];
   return (

@@ -1,13 +1,19 @@
-import { type Figures, figureEntry, type Luck, type Range, type Report } from '@plateau/core';
+import { type Bootstrap, type Figures, figureEntry, type Range, type Report } from '@plateau/core';
 import { count, percent, ratio, written } from '@/ui/format.ts';
 import { PlainTable } from './plain-table.tsx';
 
 /** What luck may have done: ranges of resampled days, chances of a loss, and the Sharpe ratio after so many tries. */
-export function LuckSection({ report, luck }: { report: Report; luck: Luck | undefined }) {
+export function BootstrapSection({
+  report,
+  bootstrap,
+}: {
+  report: Report;
+  bootstrap: Bootstrap | undefined;
+}) {
   return (
     <div className="grid gap-3">
-      {luck ? (
-        <Resampled luck={luck} figures={report.figures.strategy} />
+      {bootstrap ? (
+        <Resampled bootstrap={bootstrap} figures={report.figures.strategy} />
       ) : (
         <p className="text-soft">The days are being drawn again …</p>
       )}
@@ -16,7 +22,7 @@ export function LuckSection({ report, luck }: { report: Report; luck: Luck | und
   );
 }
 
-function Resampled({ luck, figures }: { luck: Luck; figures: Figures }) {
+function Resampled({ bootstrap, figures }: { bootstrap: Bootstrap; figures: Figures }) {
   const row = (key: 'cagr' | 'maxDrawdown' | 'sharpe', range: Range) => {
     const { name, kind } = figureEntry(key);
     return [
@@ -30,12 +36,16 @@ function Resampled({ luck, figures }: { luck: Luck; figures: Figures }) {
       <PlainTable
         label="Resampled ranges"
         head={['', 'As it was', '5 of 100 below', '25', 'half', '75', '95']}
-        rows={[row('cagr', luck.growth), row('maxDrawdown', luck.maxDrawdown), row('sharpe', luck.sharpe)]}
+        rows={[
+          row('cagr', bootstrap.growth),
+          row('maxDrawdown', bootstrap.maxDrawdown),
+          row('sharpe', bootstrap.sharpe),
+        ]}
       />
       <p className="max-w-3xl">
-        With the same days drawn again {count(luck.resamples)} times in blocks of about {luck.block} bars, the
-        account stood below its start{' '}
-        {luck.loss
+        With the same days drawn again {count(bootstrap.resamples)} times in blocks of about {bootstrap.block}{' '}
+        bars, the account stood below its start{' '}
+        {bootstrap.loss
           .map(
             ({ years, chance }) =>
               `after ${years} ${years === 1 ? 'year' : 'years'} in ${percent(chance, 0)}`,
@@ -57,7 +67,7 @@ function Deflated({ deflated }: { deflated: Report['deflated'] }) {
       {Number.isNaN(deflated.chance)
         ? 'The Sharpe ratio is undefined here, and so is what it is worth.'
         : deflated.tries > 1
-          ? `${count(deflated.tries)} variants were tried before this run was kept; the best of so many worthless ones would be expected to show a Sharpe ratio of ${ratio(deflated.byLuck)}. The chance that the true one is above that is ${percent(deflated.chance)}.`
+          ? `${count(deflated.tries)} variants were tried before this run was kept; the best of so many worthless ones would be expected to show a Sharpe ratio of ${ratio(deflated.byChance)}. The chance that the true one is above that is ${percent(deflated.chance)}.`
           : `No other variant is in the logbook. The chance that the true Sharpe ratio is above 0 is ${percent(deflated.chance)}.`}
       <span className="text-soft"> Deflated Sharpe ratio, Bailey and López de Prado (2014).</span>
     </p>

@@ -7,8 +7,8 @@ import { createEngine } from '../src/engine.ts';
 import { normalBelow, normalQuantile } from '../src/numeric/normal.ts';
 import { reportOf } from '../src/report.ts';
 import type { Run } from '../src/run.ts';
+import { resampled } from '../src/statistics/bootstrap.ts';
 import { deflatedSharpe } from '../src/statistics/deflated-sharpe.ts';
-import { resampled } from '../src/statistics/resample.ts';
 import { randomMarket, strategyOf } from './market.ts';
 
 /** A linear congruential generator, uniform around 0. */
@@ -47,26 +47,26 @@ describe('the normal distribution', () => {
 
 describe('resampled days', () => {
   it('give the ranges of an independent program', () => {
-    const luck = resampled(returns, none, { resamples: 200, block: 10, seed: 3, barsPerYear: 252 });
+    const bootstrap = resampled(returns, none, { resamples: 200, block: 10, seed: 3, barsPerYear: 252 });
     close(
-      luck.growth,
+      bootstrap.growth,
       [
         0.008819556172928768, 0.061400814286591665, 0.11014195114997405, 0.14630086205623377,
         0.20510366599265634,
       ],
     );
     close(
-      luck.maxDrawdown,
+      bootstrap.maxDrawdown,
       [
         -0.16082570351539321, -0.11535506516671679, -0.09216952708069798, -0.07500300426663398,
         -0.05393875838456943,
       ],
     );
     close(
-      luck.sharpe,
+      bootstrap.sharpe,
       [0.1415738111455604, 0.6878001719189171, 1.2039739206755895, 1.5359432886846252, 2.0696640661315606],
     );
-    expect(luck.loss).toEqual([
+    expect(bootstrap.loss).toEqual([
       { years: 1, chance: 0.14 },
       { years: 3, chance: 0.035 },
       { years: 5, chance: 0.005 },
@@ -85,24 +85,24 @@ describe('resampled days', () => {
   });
 
   it('of nothing are undefined', () => {
-    const luck = resampled(new Float64Array(0), new Float64Array(0), { barsPerYear: 252 });
-    expect([...luck.growth, ...luck.sharpe, ...luck.loss.map((l) => l.chance)].every(Number.isNaN)).toBe(
-      true,
-    );
+    const bootstrap = resampled(new Float64Array(0), new Float64Array(0), { barsPerYear: 252 });
+    expect(
+      [...bootstrap.growth, ...bootstrap.sharpe, ...bootstrap.loss.map((l) => l.chance)].every(Number.isNaN),
+    ).toBe(true);
   });
 });
 
 describe('the deflated Sharpe ratio', () => {
   it('agrees with an independent program', () => {
-    const { byLuck, chance, tries } = deflatedSharpe(returns, [0.4, 0.9, 1.3, -0.2, 0.7, 1.1], 252);
+    const { byChance, chance, tries } = deflatedSharpe(returns, [0.4, 0.9, 1.3, -0.2, 0.7, 1.1], 252);
     expect(tries).toBe(6);
-    expect(byLuck).toBeCloseTo(0.7025573940399195, 10);
+    expect(byChance).toBeCloseTo(0.7025573940399195, 10);
     expect(chance).toBeCloseTo(0.7435610407303465, 10);
   });
 
   it('of a single try asks only whether the ratio is above 0', () => {
-    const { byLuck, chance, tries } = deflatedSharpe(returns, [], 252);
-    expect([tries, byLuck]).toEqual([1, 0]);
+    const { byChance, chance, tries } = deflatedSharpe(returns, [], 252);
+    expect([tries, byChance]).toEqual([1, 0]);
     expect(chance).toBeCloseTo(0.9587573360527541, 10);
   });
 

@@ -1,6 +1,6 @@
 'use client';
 
-import type { Beside } from '@plateau/core';
+import type { Comparison } from '@plateau/core';
 import { useLiveQuery } from 'dexie-react-hooks';
 import Joi from 'joi';
 import { Plus, X } from 'lucide-react';
@@ -12,10 +12,10 @@ import { ratio } from '@/ui/format.ts';
 
 const MOST = 4;
 
-export function besideName({ beside, times }: { beside: Beside; times?: number }): string {
-  switch (beside.kind) {
+export function comparisonName({ comparison, times }: { comparison: Comparison; times?: number }): string {
+  switch (comparison.kind) {
     case 'held':
-      return `${beside.symbol} held`;
+      return `${comparison.symbol} held`;
     case 'universe':
       return 'Universe, equal weights';
     case 'cash':
@@ -25,30 +25,30 @@ export function besideName({ beside, times }: { beside: Beside; times?: number }
   }
 }
 
-const OTHERS: readonly Exclude<Beside['kind'], 'held'>[] = ['universe', 'cash', 'scaled'];
+const OTHERS: readonly Exclude<Comparison['kind'], 'held'>[] = ['universe', 'cash', 'scaled'];
 const KEY = 'beside';
-const NONE: readonly Beside[] = [];
+const NONE: readonly Comparison[] = [];
 const kind = Joi.array().items(
   Joi.object({ kind: Joi.valid('held').required(), symbol: Joi.string().required() }),
   Joi.object({ kind: Joi.valid('universe', 'cash', 'scaled').required() }),
 );
 
 /** The curves chosen to be held against runs, kept from visit to visit; undefined until they are known. */
-export function useBeside() {
+export function useComparisons() {
   const chosen = useLiveQuery(() => readSetting(KEY, kind, NONE), []);
-  const keep = (value: readonly Beside[]): void => {
+  const keep = (value: readonly Comparison[]): void => {
     void changeSetting(KEY, kind, NONE, () => value);
   };
   return [chosen, keep] as const;
 }
 
-interface BesideChoiceProps {
-  readonly chosen: readonly Beside[];
-  readonly onChange: (next: readonly Beside[]) => void;
+interface ComparisonChoiceProps {
+  readonly chosen: readonly Comparison[];
+  readonly onChange: (next: readonly Comparison[]) => void;
 }
 
 /** Which other curves stand beside the strategy's. */
-export function BesideChoice({ chosen, onChange }: BesideChoiceProps) {
+export function ComparisonChoice({ chosen, onChange }: ComparisonChoiceProps) {
   const [fault, setFault] = useState<string>();
   const symbols = useSymbols();
   const full = chosen.length >= MOST;
@@ -78,7 +78,7 @@ export function BesideChoice({ chosen, onChange }: BesideChoiceProps) {
               }
               className="accent-[var(--accent)]"
             />
-            {besideName({ beside: { kind } })}
+            {comparisonName({ comparison: { kind } })}
           </label>
         );
       })}

@@ -4,14 +4,14 @@ import { figureEntry, isoFromDay, type SpanFigures } from '@plateau/core';
 import { Eye, EyeOff } from 'lucide-react';
 import { isOpened } from '@/model/sheet/read.ts';
 import { type Sheet, textOf } from '@/model/sheet/sheet.ts';
-import { unveil } from '@/store/sheets/actions.ts';
+import { openHoldout } from '@/store/sheets/actions.ts';
 import { Button } from '@/ui/button';
 import { count, written } from '@/ui/format.ts';
 
 const times = (n: number): string => (n === 1 ? 'once' : n === 2 ? 'twice' : `${count(n)} times`);
 
 /** What is held back, how to open it, and how often that was done. */
-export function Veil({ sheet }: { sheet: Sheet }) {
+export function Holdout({ sheet }: { sheet: Sheet }) {
   const from = textOf(sheet.draft, 'veil').trim();
   const openings = sheet.openings?.length ?? 0;
   if (from === '') return null;
@@ -28,7 +28,7 @@ export function Veil({ sheet }: { sheet: Sheet }) {
     <p className="flex items-center gap-2 border-b border-hairline py-1">
       <EyeOff size={14} aria-hidden className="text-accent" />
       Veiled: nothing from {from} on is in any figure or curve.{looked}
-      <Button className="ml-auto" onClick={unveil}>
+      <Button className="ml-auto" onClick={openHoldout}>
         Open out-of-sample
       </Button>
     </p>

@@ -1,6 +1,6 @@
 'use client';
 
-import { type Alone, type ShownRun, shareBeating } from '@plateau/core';
+import { type PerInstrument, type ShownRun, shareBeating } from '@plateau/core';
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import { isOpened, readDraft, runKey } from '@/model/sheet/read.ts';
 import type { Sheet } from '@/model/sheet/sheet.ts';
@@ -8,18 +8,18 @@ import { readOne } from '@/store/read.ts';
 import { Button } from '@/ui/button';
 import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
 import { count, percent, ratio } from '@/ui/format.ts';
-import { runAloneInWorker } from '@/workers/apart-client.ts';
+import { perInstrumentInWorker } from '@/workers/apart-client.ts';
 
 interface Progress {
   /** the variant they are of */
   readonly key: string;
-  readonly rows: readonly Alone[];
+  readonly rows: readonly PerInstrument[];
   readonly done: number;
   readonly total: number;
   readonly fault?: string;
 }
 
-const columns: DataColumn<Alone>[] = [
+const columns: DataColumn<PerInstrument>[] = [
   column('symbol', 'Symbol', (a) => a.symbol, { width: 62, left: true, show: (a) => a.symbol }),
   column('curve', 'Rules, and held', (a) => a.strategy.totalReturn, {
     width: 104,
@@ -52,7 +52,7 @@ const columns: DataColumn<Alone>[] = [
 ];
 
 /** The sheet on each instrument by itself with the whole account, beside holding it. */
-export function EachAlone({ sheet, run }: { sheet: Sheet; run: ShownRun }) {
+export function PerInstrumentTable({ sheet, run }: { sheet: Sheet; run: ShownRun }) {
   const [progress, setProgress] = useState<Progress>();
   const stop = useRef<AbortController>(undefined);
   const key = `${runKey(sheet.draft)} ${isOpened(sheet)}`;
@@ -66,7 +66,7 @@ export function EachAlone({ sheet, run }: { sheet: Sheet; run: ShownRun }) {
     stop.current = control;
     const members = (await readOne('universes', read.universe))?.members ?? [];
     const symbols = [...new Set(members.map(({ symbol }) => symbol))];
-    const rows: Alone[] = [];
+    const rows: PerInstrument[] = [];
     let done = 0;
     let shownAt = 0;
     const show = (): void => {
@@ -75,12 +75,12 @@ export function EachAlone({ sheet, run }: { sheet: Sheet; run: ShownRun }) {
     };
     show();
     try {
-      await runAloneInWorker(
+      await perInstrumentInWorker(
         { universe: read.universe, request: read.request },
         symbols,
-        (_symbol, alone) => {
+        (_symbol, perInstrument) => {
           done++;
-          if (alone) rows.push(alone);
+          if (perInstrument) rows.push(perInstrument);
           if (performance.now() - shownAt > 250) show();
         },
         control.signal,
@@ -155,7 +155,7 @@ export function EachAlone({ sheet, run }: { sheet: Sheet; run: ShownRun }) {
 const WIDTH = 96;
 const HEIGHT = 18;
 
-function SmallCurves({ curve: { equity, held }, symbol }: { curve: Alone['curve']; symbol: string }) {
+function SmallCurves({ curve: { equity, held }, symbol }: { curve: PerInstrument['curve']; symbol: string }) {
   const all = [...equity, ...held];
   const [low, high] = [Math.min(...all), Math.max(...all)];
   const path = (values: Float64Array): string =>

@@ -8,7 +8,7 @@ import { deviation, mean, ratio } from './moments.ts';
 /** What 5, 25, 50, 75 and 95 of 100 resamples stay below. */
 export type Range = readonly [number, number, number, number, number];
 
-export interface Luck {
+export interface Bootstrap {
   readonly resamples: number;
   /** mean length of a block, in bars */
   readonly block: number;
@@ -39,7 +39,7 @@ export function resampled(
   returns: Float64Array,
   riskFree: Float64Array,
   { resamples = 1000, block = 21, seed = 1, barsPerYear }: ResampleSettings,
-): Luck {
+): Bootstrap {
   const n = returns.length;
   const next = createRandom(seed);
   const uniform = (): number => next() / 4294967296;

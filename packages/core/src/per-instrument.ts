@@ -13,7 +13,7 @@ import { reduceCurves } from './statistics/reduce.ts';
 import type { TradeFigures } from './statistics/trade-figures.ts';
 import type { Side, Strategy } from './strategy/strategy.ts';
 
-export interface Alone {
+export interface PerInstrument {
   readonly symbol: string;
   readonly strategy: CurveFigures & TradeFigures & { readonly exposure: number };
   readonly held: CurveFigures;
@@ -28,12 +28,12 @@ export interface Alone {
 const BUCKETS = 40;
 
 /** Undefined when the strategy has problems here, such as too few bars. */
-export function runAlone(
+export function runPerInstrument(
   market: Market,
   universe: Universe,
   symbol: string,
   request: RunRequest,
-): Alone | undefined {
+): PerInstrument | undefined {
   const bars = market.get(symbol);
   if (!bars || bars.day.length < 2) return undefined;
   const { from = -Infinity, to = Infinity, strategy, benchmark } = request;
@@ -70,19 +70,19 @@ export function runAlone(
 }
 
 /** The share of instruments on which the rules beat holding; NaN of none. */
-export function shareBeating(alones: readonly Alone[]): number {
-  return ratio(alones.filter(({ beats }) => beats).length, alones.length);
+export function shareBeating(perInstruments: readonly PerInstrument[]): number {
+  return ratio(perInstruments.filter(({ beats }) => beats).length, perInstruments.length);
 }
 
 /** One slot that takes all of the equity; everything else as it was. */
 function withWholeAccount(strategy: Strategy): Strategy {
-  const alone = (side: Side): Side =>
+  const perInstrument = (side: Side): Side =>
     side.rotate ? { ...side, rotate: { ...side.rotate, hold: 1, keep: 1 } } : side;
   const { long, short, size, limits } = strategy;
   return {
     ...strategy,
-    ...(long && { long: alone(long) }),
-    ...(short && { short: alone(short) }),
+    ...(long && { long: perInstrument(long) }),
+    ...(short && { short: perInstrument(short) }),
     size: {
       method: 'percent-of-equity',
       percent: 100,
