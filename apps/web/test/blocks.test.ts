@@ -84,8 +84,16 @@ describe('a condition', () => {
 });
 
 describe('a number', () => {
-  it.each(['20', '1.5', '10%', '100,000', '200k', '{pull}'])('%s is one', (text) => {
-    expect(numberFromText(text)).toBeDefined();
+  it.each([
+    ['20', '20'],
+    ['1.5', '1.5'],
+    ['10%', '10%'],
+    ['100,000', '100,000'],
+    ['200k', '200k'],
+    ['{pull}', '{pull}'],
+  ])('%s is one', (text, printed) => {
+    const number = numberFromText(text);
+    expect(number && printRule(number)).toBe(printed);
   });
   it.each(['', 'x', '1.', 'close', '1 2', '{}'])('“%s” is none', (text) => {
     expect(numberFromText(text)).toBe(undefined);

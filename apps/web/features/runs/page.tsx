@@ -3,7 +3,7 @@
 import { ChartNoAxesCombined, Trash2, Upload } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { Suspense, useRef } from 'react';
+import { Suspense } from 'react';
 import { toast } from 'sonner';
 import type { StoredRun } from '@/model/rows.ts';
 import { useUndoKeys } from '@/parts/keys/use-undo-keys.ts';
@@ -11,6 +11,7 @@ import { importRun } from '@/store/runs/run-files.ts';
 import { removeRun, useRuns } from '@/store/runs/saved-runs.ts';
 import { Button, IconButton } from '@/ui/button';
 import { moment, percent, ratio } from '@/ui/format.ts';
+import { useFileChoice } from '@/ui/use-file-choice.tsx';
 import { RunReport } from './report/run-report.tsx';
 import { SideBySide } from './side-by-side/side-by-side.tsx';
 import { useAddress } from './use-address.ts';
@@ -108,10 +109,8 @@ function Entry({ run, current, marked, onMark }: EntryProps) {
 
 /** Takes a run file in; what is wrong with it is told, and nothing changed. */
 function ImportRun() {
-  const input = useRef<HTMLInputElement>(null);
   const router = useRouter();
-  const take = async (file: File | undefined): Promise<void> => {
-    if (!file) return;
+  const take = async (file: File): Promise<void> => {
     try {
       const run = await importRun(file);
       router.push(`/runs?run=${run.id}`);
@@ -119,22 +118,17 @@ function ImportRun() {
       toast.error(`${file.name}: ${(error as Error).message}. Nothing was imported.`);
     }
   };
+  const { field, choose } = useFileChoice({
+    label: 'Run file',
+    accept: '.json,application/json',
+    onFile: take,
+  });
   return (
     <div className="px-3 pt-2">
-      <Button onClick={() => input.current?.click()}>
+      <Button onClick={choose}>
         <Upload size={14} aria-hidden /> Import a run
       </Button>
-      <input
-        ref={input}
-        type="file"
-        accept=".json,application/json"
-        hidden
-        aria-label="Run file"
-        onChange={(event) => {
-          void take(event.target.files?.[0]);
-          event.target.value = '';
-        }}
-      />
+      {field}
     </div>
   );
 }

@@ -3,6 +3,7 @@ import type { RefObject } from 'react';
 import { ChartOut } from '@/ui/chart/chart-out.tsx';
 import type { Zoom } from '@/ui/chart/use-zoom.ts';
 import { ZoomButtons } from '@/ui/chart/zoom-buttons.tsx';
+import { DateField } from '@/ui/date-field.tsx';
 import { count } from '@/ui/format.ts';
 import { Toggle } from '@/ui/toggle.tsx';
 
@@ -19,8 +20,7 @@ interface ChartToolsProps {
   readonly onUnit: (unit: BarUnit) => void;
   readonly log: boolean;
   readonly onLog: (log: boolean) => void;
-  /** is given what stands in the field of a date */
-  readonly onGoTo: (iso: string) => void;
+  readonly onGoTo: (day: number) => void;
   readonly zoom: Zoom;
   readonly charts: RefObject<Element | null>;
 }
@@ -38,13 +38,11 @@ export function ChartTools(props: ChartToolsProps) {
       </label>
       <label className="flex items-center gap-1.5 text-soft">
         Go to
-        <input
-          type="date"
+        <DateField
           aria-label="Go to a day"
-          min={isoFromDay(at(days, 0))}
-          max={newest}
-          onChange={(event) => onGoTo(event.target.value)}
-          className="rounded-sm border border-hairline bg-raised px-1 text-ink"
+          first={at(days, 0)}
+          last={at(days, days.length - 1)}
+          onDay={onGoTo}
         />
       </label>
       <span className="ml-auto text-soft">

@@ -1,5 +1,6 @@
 import { clsx } from 'clsx';
 import type { StoredListing } from '@/model/rows.ts';
+import { SymbolField } from '@/ui/symbol-field.tsx';
 
 const MOST_OFFERED = 20;
 
@@ -20,7 +21,10 @@ interface DrawChoiceProps {
 export function DrawChoice(props: DrawChoiceProps) {
   const { text, onText, fault, beside, onBeside, found, listings } = props;
   const unknown = beside.trim() !== '' && !found;
-  const offered = listings.filter((l) => l.symbol.startsWith(beside.toUpperCase())).slice(0, MOST_OFFERED);
+  const offered =
+    beside === ''
+      ? []
+      : listings.map(({ symbol }) => symbol).filter((symbol) => symbol.startsWith(beside.toUpperCase()));
   const field = (faulty: boolean): string =>
     clsx('rounded-sm border bg-raised px-1.5 py-0.5 text-ink', faulty ? 'border-loss' : 'border-hairline');
   return (
@@ -38,22 +42,14 @@ export function DrawChoice(props: DrawChoiceProps) {
         </label>
         <label className="flex items-center gap-1.5 text-soft">
           Beside
-          <input
+          <SymbolField
             value={beside}
             onChange={(event) => onBeside(event.target.value)}
-            list="instruments-to-compare"
+            symbols={offered.slice(0, MOST_OFFERED)}
             placeholder="symbol"
-            aria-invalid={unknown}
-            className={clsx('w-20', field(unknown))}
+            faulty={unknown}
+            className="w-20 px-1.5 py-0.5 text-ink"
           />
-          <datalist id="instruments-to-compare">
-            {beside !== '' &&
-              offered.map((l) => (
-                <option key={l.symbol} value={l.symbol}>
-                  {l.name}
-                </option>
-              ))}
-          </datalist>
         </label>
       </div>
       {fault && (

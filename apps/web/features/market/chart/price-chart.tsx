@@ -1,6 +1,6 @@
 'use client';
 
-import { type Bars, type BarUnit, dayFromIso } from '@plateau/core';
+import type { Bars, BarUnit } from '@plateau/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { StoredListing } from '@/model/rows.ts';
 import { rowsInView } from '@/parts/chart/rows.ts';
@@ -74,10 +74,7 @@ export function PriceChart({ symbol, bars, listings, goTo }: PriceChartProps) {
         }}
         log={log}
         onLog={setLog}
-        onGoTo={(iso) => {
-          const day = dayFromIso(iso);
-          if (day !== undefined) zoom.goTo(placeOf(day));
-        }}
+        onGoTo={(day) => zoom.goTo(placeOf(day))}
         zoom={zoom}
         charts={charts}
       />

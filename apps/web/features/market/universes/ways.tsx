@@ -5,7 +5,9 @@ import type { ReactNode } from 'react';
 import type { Filter } from '@/model/market/members.ts';
 import { type MarketOf, type NewUniverse, readUniverse } from '@/model/market/new-universe.ts';
 import type { StoredUniverse } from '@/model/rows.ts';
+import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
+import { useFileChoice } from '@/ui/use-file-choice.tsx';
 
 export const control = 'rounded-sm border border-hairline bg-raised px-2 py-1 text-ink';
 
@@ -100,17 +102,15 @@ export function PasteWay({ made: { pasted }, onChange }: WayProps) {
 
 /** A file of members, perhaps with dates. */
 export function FileWay({ made: { file }, onChange }: WayProps) {
-  const read = async (chosen: File | undefined): Promise<void> => {
-    if (chosen) onChange({ file: readUniverse(await chosen.text(), chosen.name) });
-  };
+  const { field, choose } = useFileChoice({
+    label: 'Universe file',
+    accept: '.csv,.txt',
+    onFile: async (chosen) => onChange({ file: readUniverse(await chosen.text(), chosen.name) }),
+  });
   return (
     <div>
-      <input
-        type="file"
-        accept=".csv,.txt"
-        aria-label="Universe file"
-        onChange={(event) => void read(event.target.files?.[0])}
-      />
+      <Button onClick={choose}>Choose a file</Button> {file?.name}
+      {field}
       <p className="pt-1 text-soft">
         CSV with a column symbol, and if you have them from, to (YYYY-MM-DD) and group. A symbol may have
         several rows.

@@ -1,12 +1,13 @@
 'use client';
 
 import { Download, FolderInput } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import type { WorkspaceProgress, WorkspaceSummary } from '@/model/workspace.ts';
 import { deleteStore } from '@/store/opening.ts';
 import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
 import { saveBlob } from '@/ui/save-file.ts';
+import { useFileChoice } from '@/ui/use-file-choice.tsx';
 import { packWorkspace, restoreWorkspace, summarizeWorkspace } from '@/workers/workspace-client.ts';
 import { StorageUse } from './storage-use.tsx';
 
@@ -22,7 +23,6 @@ const START: WorkspaceProgress = { done: 0, total: 1 };
 /** Everything kept in this browser: out as one file, back in, and how much room it takes. */
 export function WorkspacePanel() {
   const [state, setState] = useState<State>({ step: 'idle' });
-  const input = useRef<HTMLInputElement>(null);
   const fail = (error: unknown): void =>
     setState({ step: 'failed', message: error instanceof Error ? error.message : String(error) });
   const busy = state.step === 'packing' || state.step === 'restoring';
@@ -35,9 +35,12 @@ export function WorkspacePanel() {
       setState({ step: 'packed', bytes: zip.size });
     }, fail);
   };
-  const choose = (file: File | undefined): void => {
-    if (file) summarizeWorkspace(file).then((holds) => setState({ step: 'chosen', file, holds }), fail);
-  };
+  const { field, choose } = useFileChoice({
+    label: 'Workspace file',
+    accept: '.zip',
+    onFile: (file) =>
+      summarizeWorkspace(file).then((holds) => setState({ step: 'chosen', file, holds }), fail),
+  });
   const restore = (file: File): void => {
     setState({ step: 'restoring', progress: START });
     restoreWorkspace(file, (progress) => setState({ step: 'restoring', progress }))
@@ -56,20 +59,10 @@ export function WorkspacePanel() {
           <Button disabled={busy} onClick={pack}>
             <Download size={14} aria-hidden /> Take the workspace out
           </Button>
-          <Button disabled={busy} onClick={() => input.current?.click()}>
+          <Button disabled={busy} onClick={choose}>
             <FolderInput size={14} aria-hidden /> Bring one back
           </Button>
-          <input
-            ref={input}
-            type="file"
-            accept=".zip"
-            aria-label="Workspace file"
-            className="hidden"
-            onChange={(event) => {
-              choose(event.target.files?.[0]);
-              event.target.value = '';
-            }}
-          />
+          {field}
         </div>
         <div aria-live="polite">
           <Said state={state} onRestore={restore} onLeave={() => setState({ step: 'idle' })} />

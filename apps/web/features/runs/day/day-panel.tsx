@@ -1,10 +1,11 @@
 'use client';
 
-import { type DayBook, dayFromIso, isoFromDay } from '@plateau/core';
+import { type DayBook, isoFromDay } from '@plateau/core';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { StoredRun } from '@/model/rows.ts';
 import { IconButton } from '@/ui/button';
+import { DateField } from '@/ui/date-field.tsx';
 import { count, money, percent, price, written } from '@/ui/format.ts';
 import { useAnswer } from '@/ui/use-answer.ts';
 import { askDay } from '@/workers/run-client.ts';
@@ -51,13 +52,7 @@ export function DayPanel({ kept, day, onDay, onTrade, onBack }: DayPanelProps) {
             />
           </div>
           <label className="text-soft">
-            Go to{' '}
-            <input
-              type="date"
-              aria-label="Go to a day"
-              onChange={(event) => go(dayFromIso(event.target.value))}
-              className="rounded-sm border border-hairline bg-raised px-1 text-ink"
-            />
+            Go to <DateField aria-label="Go to a day" onDay={go} />
           </label>
         </>
       }

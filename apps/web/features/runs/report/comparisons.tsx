@@ -9,6 +9,7 @@ import { useSymbols } from '@/store/market/listings.ts';
 import { changeSetting, readSetting } from '@/store/setting.ts';
 import { Button, IconButton } from '@/ui/button';
 import { ratio } from '@/ui/format.ts';
+import { SymbolField } from '@/ui/symbol-field.tsx';
 
 const MOST = 4;
 
@@ -97,19 +98,14 @@ export function ComparisonChoice({ chosen, onChange }: ComparisonChoiceProps) {
           ),
       )}
       <form onSubmit={add} className="flex items-center gap-1" aria-label="Another instrument beside it">
-        <input
+        <SymbolField
           name="symbol"
           aria-label="Symbol to hold beside it"
-          list="beside-symbols"
+          symbols={symbols}
           placeholder="symbol"
           disabled={full}
-          className="w-24 rounded-sm border border-hairline bg-raised px-1.5 py-0.5"
+          className="w-24 px-1.5 py-0.5"
         />
-        <datalist id="beside-symbols">
-          {symbols.map((symbol) => (
-            <option key={symbol} value={symbol} />
-          ))}
-        </datalist>
         <Button type="submit" disabled={full} className="px-1.5" aria-label="Hold it beside the strategy">
           <Plus size={13} aria-hidden />
         </Button>

@@ -1,8 +1,9 @@
 'use client';
 
-import { at, dayFromIso, isoFromDay } from '@plateau/core';
+import { at, dayFromIso } from '@plateau/core';
 import type { FormEvent } from 'react';
 import { Button } from '@/ui/button';
+import { DateField } from '@/ui/date-field.tsx';
 
 interface DaysSectionProps {
   readonly days: Int32Array;
@@ -11,8 +12,8 @@ interface DaysSectionProps {
 
 /** Leads to any day of the run. */
 export function DaysSection({ days, onDay }: DaysSectionProps) {
-  const first = isoFromDay(at(days, 0));
-  const last = isoFromDay(at(days, days.length - 1));
+  const first = at(days, 0);
+  const last = at(days, days.length - 1);
   const open = (event: FormEvent<HTMLFormElement>): void => {
     event.preventDefault();
     const day = dayFromIso(String(new FormData(event.currentTarget).get('day')));
@@ -21,16 +22,7 @@ export function DaysSection({ days, onDay }: DaysSectionProps) {
   return (
     <form onSubmit={open} aria-label="Open a day" className="flex items-center gap-2">
       <label>
-        Day{' '}
-        <input
-          name="day"
-          type="date"
-          required
-          min={first}
-          max={last}
-          defaultValue={last}
-          className="rounded-sm border border-hairline bg-raised px-1.5 py-0.5"
-        />
+        Day <DateField name="day" required first={first} last={last} initial={last} />
       </label>
       <Button type="submit">Open the day</Button>
       <span className="text-soft">

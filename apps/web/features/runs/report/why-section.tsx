@@ -6,6 +6,7 @@ import type { StoredRun } from '@/model/rows.ts';
 import { useSymbols } from '@/store/market/listings.ts';
 import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
+import { SymbolField } from '@/ui/symbol-field.tsx';
 import { useAnswer } from '@/ui/use-answer.ts';
 import { askWhy, askWhyBetween } from '@/workers/run-client.ts';
 import { Candidates, VERDICTS } from '../candidates.tsx';
@@ -59,13 +60,8 @@ export function WhySection({ kept, onDay }: { kept: StoredRun; onDay: (day: numb
     <div className="grid gap-3" aria-live="polite">
       <form onSubmit={ask} className="flex flex-wrap items-center gap-2" aria-label="Why, or why not">
         <label>
-          Instrument <input name="symbol" list="why-symbols" className={`${field} w-24`} />
+          Instrument <SymbolField name="symbol" symbols={symbols} className="w-24 px-1.5 py-0.5" />
         </label>
-        <datalist id="why-symbols">
-          {symbols.map((symbol) => (
-            <option key={symbol} value={symbol} />
-          ))}
-        </datalist>
         <label>
           Day <input name="day" placeholder="YYYY-MM-DD" className={`${field} w-28`} />
         </label>

@@ -2,7 +2,7 @@
 
 import { readStrategyFile, writeStrategyFile } from '@plateau/files';
 import { Copy, Download, FilePlus2, Library, Redo2, Trash2, Undo2, Upload } from 'lucide-react';
-import { useEffect, useEffectEvent, useRef } from 'react';
+import { useEffect, useEffectEvent } from 'react';
 import { toast } from 'sonner';
 import { fieldOf } from '@/model/sheet/fields.ts';
 import { readDraft } from '@/model/sheet/read.ts';
@@ -20,6 +20,7 @@ import { useActs } from '@/store/undo.ts';
 import { IconButton } from '@/ui/button';
 import { saveFile } from '@/ui/save-file.ts';
 import { Toggle } from '@/ui/toggle.tsx';
+import { useFileChoice } from '@/ui/use-file-choice.tsx';
 import { useRuleView } from './rule-field.tsx';
 import { SheetTabs } from './sheet-tabs.tsx';
 import { Shortcuts } from './shortcuts.tsx';
@@ -35,7 +36,6 @@ const LARGEST_FILE = 2_000_000;
 /** The open sheet's name, the choice of another, and what can be done with it. */
 export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void }) {
   const saveProblem = useSheets((s) => s.saveProblem);
-  const file = useRef<HTMLInputElement>(null);
 
   const exportFile = (): void => {
     const read = readDraft(sheet.draft);
@@ -46,8 +46,7 @@ export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void
     const name = read.request.strategy.name || 'strategy';
     saveFile(`${name}.json`, 'application/json', writeStrategyFile(read.request.strategy));
   };
-  const importFile = async (chosen: File | undefined): Promise<void> => {
-    if (!chosen) return;
+  const importFile = async (chosen: File): Promise<void> => {
     if (chosen.size > LARGEST_FILE) {
       toast.error(`${chosen.name} is larger than any strategy file; nothing was imported.`);
       return;
@@ -65,7 +64,12 @@ export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void
     toast(`“${read.value.name}” is imported as a sheet of its own.`);
   };
 
-  const actions = { exportFile, onShelf, importNow: () => file.current?.click() };
+  const { field: fileField, choose } = useFileChoice({
+    label: 'Strategy file',
+    accept: '.json,application/json',
+    onFile: importFile,
+  });
+  const actions = { exportFile, onShelf, importNow: choose };
   useSheetCommands(actions);
   const { done, undone } = useActs((acts) => acts.strategies);
   const lastAct = done.at(-1);
@@ -109,17 +113,7 @@ export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void
           <span className="mx-1.5 h-4 border-l border-hairline" />
           <IconButton label="Export as strategy file" icon={Download} onClick={exportFile} />
           <IconButton label="Import a strategy file" icon={Upload} onClick={actions.importNow} />
-          <input
-            ref={file}
-            type="file"
-            accept=".json,application/json"
-            hidden
-            aria-label="Strategy file"
-            onChange={(event) => {
-              importFile(event.target.files?.[0]);
-              event.target.value = '';
-            }}
-          />
+          {fileField}
           <Shortcuts onShelf={onShelf} />
           <ViewToggle />
           {saveProblem && (
