@@ -6,6 +6,8 @@ type Column = Int32Array | Float64Array | Uint8Array | Int8Array;
 type Columns = { [name: string]: Column };
 
 const FIRST_ROOM = 256;
+/** Rows up to which the room is quadrupled when it is full, and doubled beyond. */
+const QUICK = 4096;
 
 /**
  * Rows of typed columns under one length. A row is added with {@link add} and then written into the columns at the place it
@@ -28,7 +30,7 @@ export class GrowingRows<C extends Columns> {
   /** Makes room for one more row. @returns its place */
   add(): number {
     if (this.length === this.#size) {
-      this.#size *= 2;
+      this.#size *= this.#size < QUICK ? 4 : 2;
       this.columns = resized(this.columns, this.#size);
     }
     return this.length++;

@@ -56,7 +56,7 @@ export class Account {
 
   open(book: Book, p: Position): void {
     const { part, instrument, entryDay, commission } = p;
-    const { sign } = p.side;
+    const { sign } = p;
     this.pay(entryDay, 'trade', part, instrument, sign * p.shares, -sign * p.shares * p.entryPrice);
     if (commission !== 0) this.pay(entryDay, 'commission', part, instrument, 0, -commission);
     book.add(p);
@@ -73,7 +73,7 @@ export class Account {
     p.barsHeld = p.bar - p.entryBar + (p.atOpen ? 1 : 0) - (atOpen ? 1 : 0);
     const commission = commissionOf(this.#plan.commission, p.shares, price);
     p.commission += commission;
-    const { sign } = p.side;
+    const { sign } = p;
     this.pay(day, 'trade', p.part, p.instrument, -sign * p.shares, sign * p.shares * price);
     if (commission !== 0) this.pay(day, 'commission', p.part, p.instrument, 0, -commission);
     book.release(p);

@@ -41,8 +41,9 @@ export class Book {
   /** Moves every position on to its bar of the day, where it has one. */
   startDay(day: number): void {
     this.takenToday = 0;
+    const bars = this.#bars;
     for (const p of this.positions) {
-      const days = this.#bars[p.instrument]!.day;
+      const days = bars[p.instrument]!.day;
       p.hasBar = p.bar + 1 < days.length && days[p.bar + 1] === day;
       if (p.hasBar) p.bar++;
     }
@@ -51,34 +52,37 @@ export class Book {
   /** Its shorts at the prices they were last valued at. */
   shortValue(): number {
     let sum = 0;
-    for (const p of this.positions) if (p.side.sign === -1) sum += p.value;
+    for (const p of this.positions) if (p.sign === -1) sum += p.value;
     return sum;
   }
 
   /** A sum of money and its positions at their last closes. */
   worthOnTopOf(sum: number): number {
     let worth = sum;
-    for (const p of this.positions) worth += p.side.sign * this.#valueOf(p);
+    for (const p of this.positions) worth += p.sign * this.#valueOf(p);
     return worth;
   }
 
   /** Values its positions at their last closes (section 2.6). @param shorts gets those it has sold short */
   mark(shorts: Position[]): void {
-    this.long = 0;
-    this.short = 0;
+    const bars = this.#bars;
+    let long = 0;
+    let short = 0;
     for (const p of this.positions) {
-      p.value = this.#valueOf(p);
-      if (p.side.sign === 1) this.long += p.value;
+      const { low, high, close } = bars[p.instrument]!;
+      p.value = p.shares * close[p.bar]!;
+      if (p.sign === 1) long += p.value;
       else {
-        this.short += p.value;
+        short += p.value;
         shorts.push(p);
       }
       if (seesWholeBar(p)) {
-        const b = this.#bars[p.instrument]!;
-        sawPrice(p, b.low[p.bar]!);
-        sawPrice(p, b.high[p.bar]!);
+        sawPrice(p, low[p.bar]!);
+        sawPrice(p, high[p.bar]!);
       }
     }
+    this.long = long;
+    this.short = short;
   }
 
   /** Moves the trailing stops after the day's mark. */

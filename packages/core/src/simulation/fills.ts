@@ -107,7 +107,7 @@ export class Fills {
   }
 
   #sold(p: Position, price: number): number {
-    return slipped(price, p.side.sign === 1 ? -1 : 1, this.#plan.slippage);
+    return slipped(price, p.sign === 1 ? -1 : 1, this.#plan.slippage);
   }
 
   #exit(book: Book, p: Position, day: number, moment: Moment, reason: ExitReason): void {
@@ -148,6 +148,7 @@ export class Fills {
       part: book.part,
       instrument,
       side,
+      sign: side.sign,
       shares,
       sizedOn: base,
       wanted,

@@ -10,7 +10,10 @@ import {
   type Outcome,
 } from './records.ts';
 
-const codeOfOutcome = new Map(OUTCOMES.map((outcome, k) => [outcome, k]));
+const codeOfOutcome = Object.fromEntries(OUTCOMES.map((outcome, k) => [outcome, k])) as Record<
+  Outcome,
+  number
+>;
 const codeOfKind = new Map(LEDGER_KINDS.map((kind, k) => [kind, k]));
 
 export class Journal {
@@ -40,7 +43,7 @@ export class Journal {
     columns.instrument[n] = instrument;
     columns.side[n] = sign;
     columns.rank[n] = rank;
-    columns.outcome[n] = codeOfOutcome.get(outcome) as number;
+    columns.outcome[n] = codeOfOutcome[outcome];
   }
 
   /** One line of the ledger. @param part and @param instrument -1 for the account itself */

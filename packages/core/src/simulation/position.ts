@@ -8,6 +8,8 @@ export interface Position {
   readonly part: number;
   readonly instrument: number;
   readonly side: SidePlan;
+  /** the side's: 1 long, -1 short; here too, for the day loop reads it for every position of every day */
+  readonly sign: 1 | -1;
   readonly shares: number;
   /** the equity its size was taken of, and the shares wanted before what the account could pay */
   readonly sizedOn: number;

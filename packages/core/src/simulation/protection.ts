@@ -125,7 +125,7 @@ export function touched(
 ): Touch | undefined {
   const stop = stopInForce(p);
   const { target } = p;
-  const { sign } = p.side;
+  const { sign } = p;
   const worst = sign === 1 ? low : high;
   const best = sign === 1 ? high : low;
   const openBeyondStop = reachesStop(open, stop, sign);

@@ -1,6 +1,7 @@
 // The day loop: one day after another, in the order of simulation.md 2. Each moment of a day runs over all strategies, the exits
 // of all of them before the entries.
 
+import type { Timing } from '../strategy/strategy.ts';
 import { Account } from './account.ts';
 import { Book } from './book.ts';
 import { Decider } from './decider.ts';
@@ -33,6 +34,12 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
   const account = new Account(plan.account, books, journal);
   const fills = new Fills(plan.account, account, journal);
 
+  const exiting = (when: Timing): Book[] => books.filter(({ plan: { exit } }) => exit === when);
+  const entering = (when: Timing): Book[] => books.filter(({ plan: { enter } }) => enter === when);
+  const [exitAtOpen, enterAtOpen] = [exiting('next-open'), entering('next-open')];
+  const [exitAtClose, enterAtClose] = [exiting('next-close'), entering('next-close')];
+  const [exitNow, enterNow] = [exiting('same-close'), entering('same-close')];
+
   for (let t = 0; t < calendar.length; t++) {
     if (t % 64 === 0) report(goOn, t / calendar.length);
     const day = calendar[t]!;
@@ -40,22 +47,16 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
     fills.startDay(t);
 
     // 1. The open.
-    for (const book of books) if (book.plan.exit === 'next-open') fills.exitQueued(book, day, 'open');
-    for (const book of books) {
-      if (book.plan.enter === 'next-open') fills.enterQueued(book, day, 'open', account.equity);
-    }
+    for (const book of exitAtOpen) fills.exitQueued(book, day, 'open');
+    for (const book of enterAtOpen) fills.enterQueued(book, day, 'open', account.equity);
 
     // 2. During the day.
     for (const book of books) fills.protect(book, day);
 
     // 3. The close.
-    for (const book of books) {
-      if (book.plan.exit === 'next-close') fills.exitQueued(book, day, 'close');
-      fills.exitEnded(book, day);
-    }
-    for (const book of books) {
-      if (book.plan.enter === 'next-close') fills.enterQueued(book, day, 'close', account.equity);
-    }
+    for (const book of exitAtClose) fills.exitQueued(book, day, 'close');
+    for (const book of books) fills.exitEnded(book, day);
+    for (const book of enterAtClose) fills.enterQueued(book, day, 'close', account.equity);
 
     // 4. Interest and borrow cost since the last mark.
     if (t > 0) account.carry(t);
@@ -65,11 +66,10 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
       decider.queueExits(t);
       decider.queueEntries(t);
     }
-    const worth = account.worth();
-    for (const book of books) if (book.plan.exit === 'same-close') fills.exitQueued(book, day, 'now');
-    for (const book of books) {
-      if (book.plan.enter === 'same-close') fills.enterQueued(book, day, 'now', worth);
-    }
+    // What is decided and filled at one close is sized on the account before its fills.
+    const worth = enterNow.length > 0 ? account.worth() : 0;
+    for (const book of exitNow) fills.exitQueued(book, day, 'now');
+    for (const book of enterNow) fills.enterQueued(book, day, 'now', worth);
 
     // 6. The mark.
     account.mark(t);

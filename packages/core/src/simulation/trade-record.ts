@@ -6,7 +6,7 @@ import type { Trade } from './records.ts';
 
 /** The record of a position; while it is open, valued at `lastClose`. */
 export function tradeOf(p: Position, symbol: string, lastClose?: number): Trade {
-  const { sign } = p.side;
+  const { sign } = p;
   const closed = p.exitReason !== undefined;
   const price = closed ? p.exitPrice : (lastClose ?? p.entryPrice);
   const profit = (price - p.entryPrice) * p.shares * sign - p.commission - p.carry;
