@@ -42,10 +42,11 @@ export const RunCharts = memo(function RunCharts({ run, benchmark, ghost }: RunC
         <StrokeKey text="Strategy" stroke="var(--ridge)" />
         <StrokeKey text={`${benchmark} held`} {...HELD} />
         {ghost && <StrokeKey text="Before the last edit" {...GHOST} />}
-        <span className="ml-auto whitespace-nowrap">
-          {isoFromDay(at(day, span.first))} to {isoFromDay(at(day, span.last))}
+        <span className="ml-auto flex items-center gap-2 whitespace-nowrap">
+          {/* All of it is what the axis says. */}
+          {zoom.isZoomed && `${isoFromDay(at(day, span.first))} to ${isoFromDay(at(day, span.last))}`}
+          <ZoomButtons zoom={zoom} />
         </span>
-        <ZoomButtons zoom={zoom} />
       </div>
       <ChartPane
         name="equity"
