@@ -18,7 +18,7 @@ const actions = await import('../store/sheets/actions.ts');
 const EMPTY = { done: [], undone: [] };
 const names = () => livingSheets().map(({ draft }) => textOf(draft, 'name'));
 const openName = () => textOf(openedSheet()?.draft ?? {}, 'name');
-const settled = (check: () => Promise<void> | void) => vi.waitFor(check, { timeout: 10_000 });
+const settled = (check: () => Promise<void> | void) => vi.waitFor(check, { timeout: 60_000 });
 
 beforeEach(async () => {
   await Promise.all([database.sheets.clear(), database.logbook.clear(), database.settings.clear()]);
