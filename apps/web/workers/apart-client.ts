@@ -9,14 +9,14 @@ import { workersOf } from './web-workers.ts';
 
 /**
  * Work of one kind, one thing after another on a worker of its own so that the sheet stays quick.
- * @param came is told of each answer as it is there; undefined for one that failed
- * @throws when the market cannot be read
+ * @param came is told of each answer as it is there
+ * @throws when the market cannot be read; and, once all others are answered, when one could not be
  */
 async function workApart<N extends keyof PageWork>(
   run: RunAsked,
   kind: N,
   asked: readonly PageWork[N]['in'][],
-  came: (out: PageWork[N]['out'] | undefined, place: number) => void,
+  came: (out: PageWork[N]['out'], place: number) => void,
   signal: AbortSignal,
 ): Promise<void> {
   const market = await (await engineFor(run)).market;
@@ -25,8 +25,11 @@ async function workApart<N extends keyof PageWork>(
   const end = (): void => pool.end();
   signal.addEventListener('abort', end);
   try {
-    await pool.askEach(kind, asked, (how, place) => came(how.kind === 'done' ? how.out : undefined, place))
-      .result;
+    const ended = await pool.askEach(kind, asked, (how, place) => {
+      if (how.kind === 'done') came(how.out, place);
+    }).result;
+    const failed = ended.find((how) => how.kind === 'failed');
+    if (failed) throw failed.error;
   } catch (error) {
     if (!(error instanceof PoolEnded)) throw error;
   } finally {
@@ -81,7 +84,7 @@ export function stressTestsInWorker(
     asked,
     (outcome, k) => {
       const stressTests = runs[k];
-      if (stressTests) came(stressTests, outcome?.kind === 'done' ? outcome.figures : undefined);
+      if (stressTests) came(stressTests, outcome.kind === 'done' ? outcome.figures : undefined);
     },
     signal,
   );

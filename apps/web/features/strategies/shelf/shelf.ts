@@ -196,7 +196,7 @@ export const shelf: readonly ShelfSheet[] = [
     name: 'Quiet climbers',
     style: 'quiet uptrend rotation with gauge filter',
     about:
-      'Each week holds the calmest of what is rising, while the market’s own gauge of fear is low. It needs calm that goes on. It lags in wild rises, and leaves only at the week’s end when a fall begins.',
+      'Each week holds the calmest of what is rising, while the market’s own gauge of fear is low. It needs calm that goes on. It lags in wild rises, and exits only at the week’s end when a fall begins.',
     strategy: {
       dials: { fear: dial(30, 15, 50, 1) },
       long: {
@@ -281,7 +281,7 @@ export const shelf: readonly ShelfSheet[] = [
     name: 'Weekly stride',
     style: 'weekly bars, trend',
     about:
-      'Looks once a week: buys the highest close of some months and leaves below a shorter average. It needs patience and little time. It fails as all slow rules do, late at both ends.',
+      'Looks once a week: buys the highest close of some months and exits below a shorter average. It needs patience and little time. It fails as all slow rules do, late at both ends.',
     strategy: {
       bars: 'week',
       dials: { stride: dial(22, 10, 50, 2) },
