@@ -5,6 +5,9 @@ const PORT = 3217;
 
 export default defineConfig({
   testDir: 'e2e',
+  globalSetup: './e2e/kit/seeds.ts',
+  // Every test has a browser of its own and depends on no other.
+  fullyParallel: true,
   timeout: 120_000,
   // Two first starts at once, each filling its store, may share two slow cores.
   expect: { timeout: 45_000 },

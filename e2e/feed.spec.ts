@@ -1,6 +1,8 @@
 // The feed when it is slow or fails.
 
-import { expect, test } from '@playwright/test';
+import { expect, test } from './kit/test.ts';
+
+test.use({ seed: 'nothing' });
 
 test('the feed answers since a date, and fails or waits when asked to', async ({ request }) => {
   const since = await request.get('/feed/history/SK60?since=2025-12-29');

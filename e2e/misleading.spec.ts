@@ -1,23 +1,27 @@
 // Words and numbers that misled once: each says what is so.
 
-import { type BrowserContext, expect, type Page, test } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { expect, test } from './kit/test.ts';
 
-test.describe.configure({ mode: 'serial' });
-
-let context: BrowserContext;
 let page: Page;
-
-test.beforeAll(async ({ browser }) => {
-  context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-  page = await context.newPage();
+test.beforeEach(({ page: own }) => {
+  page = own;
 });
-test.afterAll(() => context.close());
 
 const done = () =>
   expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');
 const cautions = () => page.getByRole('list', { name: 'Cautions' });
 const blocks = () => page.getByRole('group', { name: 'Enter when, as blocks' });
 const view = (name: 'Blocks' | 'Text') => page.getByRole('radio', { name }).click();
+
+/** A new sheet with its result. */
+async function newSheet(): Promise<void> {
+  await page.goto('/strategies');
+  await done();
+  await page.getByRole('button', { name: 'New sheet' }).click();
+  await expect(page.getByLabel('Name of the sheet')).toHaveValue('Untitled');
+  await done();
+}
 
 async function typeRule(name: string, text: string): Promise<void> {
   await view('Text');
@@ -28,10 +32,7 @@ async function typeRule(name: string, text: string): Promise<void> {
 }
 
 test('a new sheet ranks by nothing and refuses crumbs; what a rank drops is told under it', async () => {
-  await page.goto('/strategies');
-  await done();
-  await page.getByRole('button', { name: 'New sheet' }).click();
-  await done();
+  await newSheet();
   await view('Text');
   await expect(page.getByRole('textbox', { name: 'Rank by' })).toHaveText('by symbol, A to Z');
   await expect(page.getByTestId('rank-note')).toBeHidden();
@@ -43,6 +44,7 @@ test('a new sheet ranks by nothing and refuses crumbs; what a rank drops is told
 });
 
 test('the trade’s notation is answered with the sentence that means the same', async () => {
+  await newSheet();
   await typeRule('Enter when', 'RSI(2) crosses below 20 and 20-day volatility is below 15');
   await page
     .getByRole('button', { name: '2-day RSI crosses below 20 and 20-day volatility is below 15' })
@@ -54,6 +56,7 @@ test('the trade’s notation is answered with the sentence that means the same',
 });
 
 test('numbers show their units, and conditions that decide nothing are marked', async () => {
+  await newSheet();
   await typeRule('Enter when', '2-day RSI crosses below 20 and 20-day volatility is below 15');
   await done();
   await view('Blocks');
@@ -69,6 +72,7 @@ test('numbers show their units, and conditions that decide nothing are marked', 
 });
 
 test('a change of capital is not told as a loss of money', async () => {
+  await newSheet();
   const table = page.getByRole('table', { name: 'Headline figures' });
   await page.getByLabel('Capital', { exact: true }).fill('50000');
   await done();
@@ -77,6 +81,8 @@ test('a change of capital is not told as a loss of money', async () => {
 });
 
 test('what cash cut is told, crumbs are counted, and borrowing for nothing is a caution', async () => {
+  await newSheet();
+  await page.getByText('Limits and account').click();
   await page.getByLabel('Size', { exact: true }).selectOption('percent-of-equity');
   await page.getByLabel('Slots', { exact: true }).fill('');
   await page.getByLabel('Refuse below').fill('');
@@ -91,6 +97,7 @@ test('what cash cut is told, crumbs are counted, and borrowing for nothing is a 
 });
 
 test('a copy keeps the tries of its sheet', async () => {
+  await newSheet();
   const logbook = page.getByRole('tab', { name: /^Logbook/ });
   const count = async () => Number(/\d+/.exec(await logbook.innerText())?.[0]);
   // A variant counts once it has stayed for a moment.
@@ -104,6 +111,7 @@ test('a copy keeps the tries of its sheet', async () => {
 });
 
 test('a sheet that only sells short shows no rules of a long side', async () => {
+  await newSheet();
   await expect(page.getByRole('heading', { name: 'Exit when', includeHidden: true })).toHaveCount(1);
   await page.getByText('Short side', { exact: true }).click();
   await page.getByLabel('Sides').selectOption('short');

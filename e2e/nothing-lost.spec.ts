@@ -1,32 +1,18 @@
 // What was typed, kept and brought in stays: with two tabs, a killed tab, a bad row, no network, and the way back.
 
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { type BrowserContext, expect, type Page, test } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import type { BrowserContext, Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
-import { killTab, silenceStore } from './tabs.ts';
-
-test.describe.configure({ mode: 'serial' });
+import { killTab, silenceStore } from './kit/tabs.ts';
+import { expect, test } from './kit/test.ts';
 
 let context: BrowserContext;
 let page: Page;
-let other: Page;
-const scratch = mkdtempSync(join(tmpdir(), 'plateau-lost-'));
-const errors: string[] = [];
-const watch = (tab: Page): void => {
-  tab.on('pageerror', (error) => errors.push(error.message));
-};
-
-test.beforeAll(async ({ browser }) => {
-  context = await browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
-  page = await context.newPage();
-  watch(page);
+test.beforeEach(({ context: browser, page: own }) => {
+  context = browser;
+  page = own;
 });
-test.afterAll(async () => {
-  await context.close();
-  rmSync(scratch, { recursive: true });
-});
+test.use({ seed: 'kept run' });
 
 const done = (tab = page) =>
   expect(tab.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');
@@ -57,13 +43,22 @@ function putRow(tab: Page, table: string, row: unknown): Promise<void> {
   );
 }
 
-test('two tabs on one sheet: what each types into other fields stands in both, and in the store', async () => {
+async function openSheet(): Promise<void> {
   await page.goto('/strategies');
   await done();
-  other = await context.newPage();
-  watch(other);
-  await other.goto(page.url());
-  await done(other);
+}
+
+/** A second tab on the address of the first. */
+async function secondTab(): Promise<Page> {
+  const second = await context.newPage();
+  await second.goto(page.url());
+  await done(second);
+  return second;
+}
+
+test('two tabs on one sheet: what each types into other fields stands in both, and in the store', async () => {
+  await openSheet();
+  const other = await secondTab();
   await name().fill('From the first tab');
   await expect(name(other)).toHaveValue('From the first tab');
   await capital(other).fill('250000');
@@ -76,6 +71,8 @@ test('two tabs on one sheet: what each types into other fields stands in both, a
 });
 
 test('two tabs on one field at one moment: it is told, what was typed here stands, and undo has the other', async () => {
+  await openSheet();
+  const other = await secondTab();
   // The first tab hears nothing while it types.
   await page.evaluate(() => {
     BroadcastChannel.prototype.postMessage = () => undefined;
@@ -150,6 +147,9 @@ test('two tabs on one universe and one setting: a name, a member and a column ea
 });
 
 test('a text field undoes its own text; outside of fields the place undoes, deletions too', async () => {
+  await openSheet();
+  await capital().fill('300000');
+  await done();
   await page.getByRole('tab', { name: 'Trades' }).click();
   const filter = page.getByRole('textbox', { name: /filter/i }).first();
   await filter.click();
@@ -175,8 +175,7 @@ test('a text field undoes its own text; outside of fields the place undoes, dele
 });
 
 test('Back goes from a new sheet to the one before, and from a panel of the market to the one before', async () => {
-  await page.goto('/strategies');
-  await done();
+  await openSheet();
   const first = await name().inputValue();
   const address = page.url();
   await page.getByRole('button', { name: 'New sheet' }).click();
@@ -198,13 +197,13 @@ test('Back goes from a new sheet to the one before, and from a panel of the mark
 });
 
 test('a run is kept by the click: the page may be left at once', async () => {
-  await page.goto('/strategies');
-  await done();
+  await openSheet();
   await name().fill('Kept at once');
   await done();
   await page.getByRole('button', { name: 'Keep this run' }).click();
   await page.goto('/runs');
-  await expect(page.getByRole('navigation', { name: 'Kept runs' })).toContainText('Kept at once');
+  const kept = page.getByRole('navigation', { name: 'Kept runs' });
+  await expect(kept).toContainText(/Kept at once.*Skerry stocks/s);
   await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
   await expect(page.getByRole('status').filter({ hasText: 'Repeated to the last bit' })).toBeVisible();
 
@@ -216,11 +215,12 @@ test('a run is kept by the click: the page may be left at once', async () => {
 });
 
 test('a bad row is named and set aside, the place works, and the row can be taken out', async () => {
+  await openSheet();
   await putRow(page, 'runs', { id: 'broken', name: 'Broken', at: 1, summary: 'oops' });
   await putRow(page, 'settings', { key: 'hidden figures', value: 5 });
   await putRow(page, 'sheets', { id: 'torn', draft: 5 });
   await page.goto('/runs');
-  await expect(page.getByRole('navigation', { name: 'Kept runs' })).toContainText('Kept at once');
+  await expect(page.getByRole('navigation', { name: 'Kept runs' })).toContainText('High ground');
   const aside = page.getByRole('alert', { name: 'Rows that cannot be read' });
   await expect(aside).toContainText('kept run “broken”');
   await page.goto('/strategies');
@@ -266,7 +266,7 @@ test('a workspace with a row that is none is refused whole, and the store is as 
 });
 
 test('an import is undone and done again, from the keyboard', async () => {
-  await market('Import').click();
+  await page.goto('/market?panel=import');
   const rows = Array.from({ length: 30 }, (_x, i) => `2021-03-${String(i + 1).padStart(2, '0')},${10 + i}`);
   await page
     .locator('input[type=file]')
@@ -291,13 +291,9 @@ test('an import is undone and done again, from the keyboard', async () => {
 });
 
 test('letters that the store has not taken outlive their tab, whatever another tab writes to the sheet', async () => {
-  await page.goto('/strategies');
-  await done();
+  await openSheet();
   const url = page.url();
-  const second = await context.newPage();
-  watch(second);
-  await second.goto(url);
-  await done(second);
+  const second = await secondTab();
   await silenceStore(page);
   await page.bringToFront();
   await name().click();
@@ -307,7 +303,6 @@ test('letters that the store has not taken outlive their tab, whatever another t
   await capital(second).fill('123000');
   await done(second);
   page = await killTab(page);
-  watch(page);
   await second.reload();
   await done(second);
   await expect(name(second)).toHaveValue(typed);
@@ -319,6 +314,7 @@ test('letters that the store has not taken outlive their tab, whatever another t
 });
 
 test('text typed in a rule as blocks stays text until it is left, and letters are no shortcuts', async () => {
+  await openSheet();
   const sheets = await sheetTabs().getByRole('button').count();
   const group = page.getByRole('group', { name: 'Enter when, as text' });
   const blocks = page.getByRole('group', { name: 'Enter when, as blocks' });
@@ -340,85 +336,73 @@ test('text typed in a rule as blocks stays text until it is left, and letters ar
   await expect(blocks).toBeVisible();
 });
 
-test('every address holds without a network, loaded anew, and an unknown one brings no market in', async ({
-  browser,
-}) => {
-  await page.goto('/strategies');
-  await done();
-  await page.evaluate(() => navigator.serviceWorker.ready.then(() => true));
-  await expect
-    .poll(() => page.evaluate(async () => (await (await caches.open('pages')).keys()).length))
-    .toBeGreaterThan(5);
+test('every address holds without a network, loaded anew', async () => {
   await page.goto('/runs');
   await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
   const run = new URL(
-    (await page.getByRole('link', { name: 'Kept at once' }).last().getAttribute('href')) ?? '',
+    (await page.getByRole('link', { name: 'High ground' }).last().getAttribute('href')) ?? '',
     page.url(),
   ).search;
   const day = '2015-03-10';
   await context.setOffline(true);
-  try {
-    await page.goto('/');
-    await done();
-    const sheet = page.url();
-    expect(sheet).toContain('/strategies?sheet=');
-    await page.goto(sheet);
-    await done();
-    for (const panel of ['quality', 'universes', 'feed', 'import', 'workspace']) {
-      await page.goto(`/market?panel=${panel}`);
-      await expect(page.getByRole('tab', { selected: true })).toHaveText(new RegExp(panel, 'i'));
-    }
-    await page.goto('/market?symbol=SK60');
-    await expect(page.getByTestId('price-chart').locator('path').first()).toBeVisible();
-    await page.goto(`/runs${run}`);
-    await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
-    await page
-      .getByRole('table', { name: 'Trades', exact: true })
-      .getByRole('row')
-      .nth(1)
-      .getByRole('button')
-      .click();
-    await expect(page.getByTestId('trade')).toHaveAttribute('data-ready', 'true');
-    await expect(page).toHaveURL(/&trade=/);
-    await page.reload();
-    await expect(page.getByTestId('trade')).toHaveAttribute('data-ready', 'true');
-    await expect(page.getByRole('img', { name: /^Bars of / })).toBeVisible();
-    await page.goto(`/runs${run}&day=${day}`);
-    await expect(page.getByRole('heading', { name: new RegExp(day) }).first()).toBeVisible();
-    // Work of its own: bars in, figures out, a run kept.
-    await page.goto('/market?panel=import');
-    await page
-      .locator('input[type=file]')
-      .first()
-      .setInputFiles({
-        name: 'CALM.csv',
-        mimeType: 'text/csv',
-        buffer: Buffer.from('Date,Close\n2021-03-01,10\n2021-03-02,11\n2021-03-03,12\n'),
-      });
-    await page.getByRole('button', { name: 'Read 1 file' }).click();
-    await expect(page.getByRole('status').filter({ hasText: '1 instrument with 3 bars' })).toBeVisible();
-    await page.goto('/strategies');
-    await done();
-    const download = page.waitForEvent('download');
-    await page.getByRole('button', { name: 'Figures', exact: true }).click();
-    expect(readFileSync(await (await download).path(), 'utf8')).toContain('"cagr"');
-    await page.getByRole('button', { name: 'Keep this run' }).click();
-    await expect(page.getByText('Kept.')).toBeVisible();
-    await page.getByRole('link', { name: 'Open its report' }).click();
-    await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
-    await page.goto('/no/such/place');
-    await expect(page.getByRole('heading', { name: 'There is no such place' })).toBeVisible();
-  } finally {
-    await context.setOffline(false);
+  await page.goto('/');
+  await done();
+  const sheet = page.url();
+  expect(sheet).toContain('/strategies?sheet=');
+  await page.goto(sheet);
+  await done();
+  for (const panel of ['quality', 'universes', 'feed', 'import', 'workspace']) {
+    await page.goto(`/market?panel=${panel}`);
+    await expect(page.getByRole('tab', { selected: true })).toHaveText(new RegExp(panel, 'i'));
   }
-  const fresh = await browser.newContext();
-  const lost = await fresh.newPage();
-  await lost.goto('/no/such/place');
-  await expect(lost.getByRole('heading', { name: 'There is no such place' })).toBeVisible();
-  expect(await lost.evaluate(() => indexedDB.databases().then((all) => all.length))).toBe(0);
-  await fresh.close();
+  await page.goto('/market?symbol=SK60');
+  await expect(page.getByTestId('price-chart').locator('path').first()).toBeVisible();
+  await page.goto(`/runs${run}`);
+  await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
+  await page
+    .getByRole('table', { name: 'Trades', exact: true })
+    .getByRole('row')
+    .nth(1)
+    .getByRole('button')
+    .click();
+  await expect(page.getByTestId('trade')).toHaveAttribute('data-ready', 'true');
+  await expect(page).toHaveURL(/&trade=/);
+  await page.reload();
+  await expect(page.getByTestId('trade')).toHaveAttribute('data-ready', 'true');
+  await expect(page.getByRole('img', { name: /^Bars of / })).toBeVisible();
+  await page.goto(`/runs${run}&day=${day}`);
+  await expect(page.getByRole('heading', { name: new RegExp(day) }).first()).toBeVisible();
+  // Work of its own: bars in, figures out, a run kept.
+  await page.goto('/market?panel=import');
+  await page
+    .locator('input[type=file]')
+    .first()
+    .setInputFiles({
+      name: 'CALM.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from('Date,Close\n2021-03-01,10\n2021-03-02,11\n2021-03-03,12\n'),
+    });
+  await page.getByRole('button', { name: 'Read 1 file' }).click();
+  await expect(page.getByRole('status').filter({ hasText: '1 instrument with 3 bars' })).toBeVisible();
+  await page.goto('/strategies');
+  await done();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Figures', exact: true }).click();
+  expect(readFileSync(await (await download).path(), 'utf8')).toContain('"cagr"');
+  await page.getByRole('button', { name: 'Keep this run' }).click();
+  await expect(page.getByText('Kept.')).toBeVisible();
+  await page.getByRole('link', { name: 'Open its report' }).click();
+  await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
+  await page.goto('/no/such/place');
+  await expect(page.getByRole('heading', { name: 'There is no such place' })).toBeVisible();
 });
 
-test('nothing went wrong unseen', () => {
-  expect(errors).toEqual([]);
+test.describe('with nothing in the browser', () => {
+  test.use({ seed: 'nothing' });
+
+  test('an unknown address brings no market in', async () => {
+    await page.goto('/no/such/place');
+    await expect(page.getByRole('heading', { name: 'There is no such place' })).toBeVisible();
+    expect(await page.evaluate(() => indexedDB.databases().then((all) => all.length))).toBe(0);
+  });
 });

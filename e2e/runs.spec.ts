@@ -1,29 +1,23 @@
 // The Runs place: a run kept from its sheet, its report against the headless runner, a part of it, and its repetition.
 
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { readTable } from '@plateau/files';
-import { type BrowserContext, expect, type Page, test } from '@playwright/test';
+import type { BrowserContext, Page } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
-import { seriousFindings } from './axe.ts';
-import { runHeadless } from './headless.ts';
-
-test.describe.configure({ mode: 'serial' });
+import { seriousFindings } from './kit/axe.ts';
+import { headless } from './kit/seeds.ts';
+import { expect, test } from './kit/test.ts';
 
 let context: BrowserContext;
 let page: Page;
-const scratch = mkdtempSync(join(tmpdir(), 'plateau-runs-'));
-const errors: string[] = [];
-test.beforeAll(async ({ browser }) => {
-  context = await browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
-  page = await context.newPage();
-  page.on('pageerror', (error) => errors.push(error.message));
+let scratch: string;
+test.beforeEach(({ context: browser, page: own, scratch: folder }) => {
+  context = browser;
+  page = own;
+  scratch = folder;
 });
-test.afterAll(async () => {
-  await context.close();
-  rmSync(scratch, { recursive: true });
-});
+test.use({ seed: 'kept run' });
 
 const report = () => page.getByTestId('report');
 const ready = () => expect(report()).toHaveAttribute('data-ready', 'true');
@@ -45,35 +39,40 @@ async function takenOut(item: string, menu = 'Take out'): Promise<Buffer> {
 }
 
 const percent = (x: number, digits = 1): string => `${(100 * x).toFixed(digits)}%`.replace('-', '−');
-/** What the headless runner made of the same strategy; set by the first test that needs it. */
-let headless = '';
-const headlessText = (name: string): string => readFileSync(join(headless, name), 'utf8');
 
-test('without runs the place says how one comes here', async () => {
+/** Opens the report of the run that the seed holds. */
+async function openReport(): Promise<void> {
   await page.goto('/runs');
-  await expect(page.getByText('No run is kept yet')).toBeVisible();
+  await ready();
+}
+
+test.describe('without a run', () => {
+  test.use({ seed: 'market' });
+
+  test('the place says how one comes here, and a run is kept from its sheet', async () => {
+    await page.goto('/runs');
+    await expect(page.getByText('No run is kept yet')).toBeVisible();
+    await page.goto('/strategies');
+    await expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');
+    await page.getByRole('button', { name: 'Keep this run' }).click();
+    await page.getByRole('link', { name: 'Open its report' }).click();
+    await ready();
+    await expect(page.getByRole('status').filter({ hasText: 'Repeated to the last bit.' })).toBeVisible();
+  });
 });
 
-test('a run is kept from its sheet, and its report has the figures of the headless runner', async () => {
-  await page.goto('/strategies');
-  await expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');
-  writeFileSync(join(scratch, 'strategy.json'), await downloaded('Export as strategy file'));
-  await page.getByRole('button', { name: 'Keep this run' }).click();
-  await page.getByRole('link', { name: 'Open its report' }).click();
-  await ready();
-  await expect(page.getByRole('status').filter({ hasText: 'Repeated to the last bit.' })).toBeVisible();
-
-  headless = runHeadless(scratch, join(scratch, 'strategy.json'));
-  const { figures } = JSON.parse(headlessText('summary.json'));
+test('the report has the figures of the headless runner', async () => {
+  await openReport();
+  const { figures } = JSON.parse(headless('summary.json'));
   expect(JSON.parse((await takenOut('Figures as JSON')).toString()).figures).toEqual(figures);
   const orders = (await downloaded('Orders as CSV'))
     .split('\n')
     .filter((line) => !line.includes(',protect,'));
   expect(orders.map((line) => line.split(',').slice(0, 4).join(',')).join('\n')).toBe(
-    headlessText('next-orders.csv'),
+    headless('next-orders.csv'),
   );
   const rows = (csv: string): string[] => csv.split('\n').sort();
-  expect(rows(await downloaded('CSV'))).toEqual(rows(headlessText('trades.csv')));
+  expect(rows(await downloaded('CSV'))).toEqual(rows(headless('trades.csv')));
   expect(await figure('Figures: The curve', 'Growth a year')).toBe(percent(figures.cagr));
   expect(await figure('Figures: The curve', 'Largest drawdown')).toBe(percent(figures.maxDrawdown));
   expect(await figure('Figures: The trades', 'Expectancy')).toBe(percent(figures.expectancy, 2));
@@ -86,6 +85,7 @@ test('a run is kept from its sheet, and its report has the figures of the headle
 });
 
 test('months, groups, windows and the regression are read', async () => {
+  await openReport();
   const calendar = page.getByRole('table', { name: 'Returns by month' });
   await expect(calendar.getByRole('row')).toHaveCount(22);
   const ours = await calendar.getByRole('row').nth(3).innerText();
@@ -101,6 +101,7 @@ test('months, groups, windows and the regression are read', async () => {
 });
 
 test('a part of the curves narrows everything below, and the whole comes back', async () => {
+  await openReport();
   const all = await figure('Figures: The trades', 'Trades');
   await page.getByRole('group', { name: /^Charts of the run/ }).focus();
   await page.keyboard.press('+');
@@ -110,9 +111,8 @@ test('a part of the curves narrows everything below, and the whole comes back', 
   await expect.poll(() => figure('Figures: The trades', 'Trades')).toBe(all);
 });
 
-test('a kept run is repeated after a reload, and deleted with undo', async () => {
-  await page.reload();
-  await ready();
+test('a kept run is repeated when it is opened again, and deleted with undo', async () => {
+  await openReport();
   await expect(page.getByRole('status').filter({ hasText: 'Repeated to the last bit.' })).toBeVisible();
   await page.getByRole('button', { name: 'Delete High ground' }).click();
   await expect(page.getByText('No run is kept yet')).toBeVisible();
@@ -121,6 +121,7 @@ test('a kept run is repeated after a reload, and deleted with undo', async () =>
 });
 
 test('the run takes its place among random entries', async () => {
+  await openReport();
   await page.getByRole('button', { name: 'Try 40 random entries' }).click();
   const baseline = page.getByTestId('baseline');
   await expect(baseline).toHaveAttribute('data-done', 'true');
@@ -129,7 +130,8 @@ test('the run takes its place among random entries', async () => {
 });
 
 test('a figure opens to its definition and to what it is made of', async () => {
-  const { figures } = JSON.parse(headlessText('summary.json'));
+  await openReport();
+  const { figures } = JSON.parse(headless('summary.json'));
   const curve = page.getByRole('table', { name: 'Figures: The curve' });
   await curve.getByRole('button', { name: 'Growth a year' }).click();
   await expect(curve).toContainText('(end / start) ^ (365.25 / days) − 1');
@@ -142,6 +144,7 @@ test('a figure opens to its definition and to what it is made of', async () => {
 });
 
 test('other curves stand beside the strategy, on either scale, as money or as a return', async () => {
+  await openReport();
   const curve = page.getByRole('table', { name: 'Figures: The curve' });
   await page.getByLabel('Universe, equal weights').click();
   await expect(curve.getByRole('columnheader', { name: 'Universe, equal weights' })).toBeVisible();
@@ -159,12 +162,10 @@ test('other curves stand beside the strategy, on either scale, as money or as a 
   await expect.poll(() => page.getByTestId('equity-chart').textContent()).toContain('%');
   expect(money).not.toContain('%');
   await page.getByRole('radio', { name: 'money' }).click();
-  for (const name of ['Universe, equal weights', 'At the benchmark’s volatility'])
-    await page.getByRole('checkbox', { name }).click();
-  await expect(scaled).toBeHidden();
 });
 
 test('the cautions are told in figures', async () => {
+  await openReport();
   await expect(page.getByTestId('worth')).toHaveAttribute('data-done', 'true');
   const worth = page.getByRole('table', { name: 'What the cautions are worth' });
   await expect(worth.getByRole('row')).toHaveCount(4);
@@ -175,9 +176,10 @@ test('the cautions are told in figures', async () => {
 });
 
 test('trades are filtered, grouped, shown with other columns, and copied', async () => {
+  await openReport();
   const table = page.getByRole('table', { name: 'Trades', exact: true });
   const section = page.locator('#trades');
-  const lines = headlessText('trades.csv').trim().split('\n').slice(1);
+  const lines = headless('trades.csv').trim().split('\n').slice(1);
   const wanted = lines.map((line) => line.split(',')).filter((cells) => Number(cells[12]) > 0.3);
   await section.getByLabel('Filter the trades').fill('return>30%');
   await expect(section.getByRole('status')).toContainText(`${wanted.length} of`);
@@ -205,15 +207,17 @@ test('trades are filtered, grouped, shown with other columns, and copied', async
       .slice(1)
       .map((line) => line.split('\t').join(',')),
   ).toEqual(wanted.map((cells) => cells.join(',')));
-  await section.getByLabel('Filter the trades').fill('');
 });
 
 test('a trade opens on its chart with its reasons, and leads to the next and to its days', async () => {
+  await openReport();
   const trades = page.getByRole('table', { name: 'Trades', exact: true });
-  await trades.getByRole('columnheader', { name: 'Profit' }).getByRole('button').click();
+  const profit = trades.getByRole('columnheader', { name: 'Profit' });
+  await profit.getByRole('button').click();
+  await expect(profit).toHaveAttribute('aria-sort', 'descending');
   const row = trades.getByRole('row').nth(1);
   const symbol = await row.getByRole('cell').first().innerText();
-  const entry = await row.getByRole('cell').nth(3).innerText();
+  const entry = await row.getByRole('cell').nth(2).innerText();
   await row.getByRole('button').click();
   const panel = page.getByTestId('trade');
   await expect(panel).toHaveAttribute('data-ready', 'true');
@@ -226,7 +230,7 @@ test('a trade opens on its chart with its reasons, and leads to the next and to 
   await expect(enter).not.toContainText('did not hold');
   await expect(enter).toContainText(/200-day average \d+\.\d\d/);
   const size = page.getByRole('table', { name: 'Size step by step' });
-  const line = headlessText('trades.csv')
+  const line = headless('trades.csv')
     .split('\n')
     .find((text) => text.startsWith(`${symbol},long,`) && text.includes(`,${entry},`));
   await expect(size.getByRole('row', { name: 'taken' })).toContainText(
@@ -242,7 +246,7 @@ test('a trade opens on its chart with its reasons, and leads to the next and to 
   await page.keyboard.press('ArrowLeft');
   await expect(page).toHaveURL(new RegExp(`trade=${symbol}\\.long\\.${entry}`));
   await page.keyboard.press('b');
-  const returns = headlessText('trades.csv')
+  const returns = headless('trades.csv')
     .trim()
     .split('\n')
     .slice(1)
@@ -259,7 +263,7 @@ test('a trade opens on its chart with its reasons, and leads to the next and to 
   const book = page.getByTestId('day');
   await expect(book).toHaveAttribute('data-day', day);
   await expect(page.getByRole('table', { name: 'Fills of the day' })).toContainText('enter');
-  const equity = headlessText('equity.csv')
+  const equity = headless('equity.csv')
     .split('\n')
     .find((text) => text.startsWith(day))
     ?.split(',') as string[];
@@ -278,6 +282,7 @@ test('a trade opens on its chart with its reasons, and leads to the next and to 
 });
 
 test('a day without an entry says why not, and a span says it day by day', async () => {
+  await openReport();
   const form = page.getByRole('form', { name: 'Why, or why not' });
   const enter = page.getByRole('table', { name: 'Enter when' });
   await form.getByLabel('Day').fill('2009-03-10');
@@ -291,7 +296,7 @@ test('a day without an entry says why not, and a span says it day by day', async
   await form.getByRole('button', { name: 'Ask' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'Write the day as YYYY-MM-DD.' })).toBeVisible();
 
-  const [first] = headlessText('decisions.csv').split('\n').slice(1);
+  const [first] = headless('decisions.csv').split('\n').slice(1);
   const [from = '', symbol = ''] = first?.split(',') ?? [];
   await form.getByLabel('Instrument').fill(symbol);
   await form.getByLabel('Day').fill(from);
@@ -308,13 +313,15 @@ test('a day without an entry says why not, and a span says it day by day', async
 });
 
 test('an address names what is open: a day is reached by it and by the curves, a strange one opens the report', async () => {
-  const [run] = page.url().match(/run=[\w-]+/) ?? [];
+  await openReport();
+  const link = page.getByRole('navigation', { name: 'Kept runs' }).getByRole('link').first();
+  const [run] = (await link.getAttribute('href'))?.match(/run=[\w-]+/) ?? [];
   await page.goto(`/runs?${run}&day=2012-06-09`);
   // A Saturday: the last close before it.
   await expect(page.getByTestId('day')).toHaveAttribute('data-day', '2012-06-08');
   await page.getByRole('button', { name: 'Report', exact: true }).click();
   await expect(page.getByTestId('day')).toBeHidden();
-  const [line = ''] = headlessText('trades.csv').split('\n').slice(5);
+  const [line = ''] = headless('trades.csv').split('\n').slice(5);
   const [symbol, side, , entry] = line.split(',');
   await page.goto(`/runs?${run}&trade=${symbol}.${side}.${entry}`);
   await expect(page.getByRole('heading', { name: `${symbol} ${side}` })).toBeVisible();
@@ -336,11 +343,11 @@ test('an address names what is open: a day is reached by it and by the curves, a
   await expect(page.getByTestId('day')).toHaveAttribute('data-day', '2010-03-01');
   await page.getByLabel('Go to a day').fill('2010-03-03');
   await expect(page.getByTestId('day')).toHaveAttribute('data-day', '2010-03-03');
-  await page.keyboard.press('Escape');
 });
 
 test('all data go out as CSV, XLSX and Parquet, and are the headless runner’s', async () => {
-  const text = (name: string): string[] => headlessText(name).trim().split('\n').sort();
+  await openReport();
+  const text = (name: string): string[] => headless(name).trim().split('\n').sort();
   const csv = unzipSync(await takenOut('Data as CSV'));
   for (const name of ['trades.csv', 'equity.csv', 'decisions.csv'])
     expect(
@@ -358,7 +365,7 @@ test('all data go out as CSV, XLSX and Parquet, and are the headless runner’s'
   expect((await read('parquet', parquet['trades.parquet'] as Uint8Array)).sort()).toEqual(text('trades.csv'));
   expect((await read('parquet', parquet['equity.parquet'] as Uint8Array)).sort()).toEqual(text('equity.csv'));
   // The first of the workbook's sheets.
-  const { figures } = JSON.parse(headlessText('summary.json'));
+  const { figures } = JSON.parse(headless('summary.json'));
   const book = await read('xlsx', await takenOut('Data as XLSX'));
   expect(book).toContain(`cagr,${figures.cagr},${figures.benchmark.cagr}`);
   expect(book).toContain(`profitFactor,${figures.profitFactor},`);
@@ -369,7 +376,8 @@ test('all data go out as CSV, XLSX and Parquet, and are the headless runner’s'
 });
 
 test('the report goes out as one file that asks for nothing else, and its charts as pictures', async () => {
-  const { figures } = JSON.parse(headlessText('summary.json'));
+  await openReport();
+  const { figures } = JSON.parse(headless('summary.json'));
   // A busy machine lays its charts out late; what is taken out must wait for them.
   await page.evaluate(() => {
     const charts = 'body > [aria-hidden] .recharts-responsive-container';
@@ -415,6 +423,7 @@ test('the report goes out as one file that asks for nothing else, and its charts
 });
 
 test('a run goes out as a file, comes in again, repeats to the last bit, and tells when its bars have changed', async () => {
+  await openReport();
   const text = (await takenOut('Run as JSON')).toString();
   const file = (name: string, content: string) =>
     page
@@ -436,9 +445,6 @@ test('a run goes out as a file, comes in again, repeats to the last bit, and tel
       .getByRole('status')
       .filter({ hasText: 'have changed since it was kept, but the figures are the same' }),
   ).toBeVisible();
-  for (const name of ['Elsewhere', 'Come back'])
-    await page.getByRole('button', { name: `Delete ${name}` }).click();
-  await ready();
 });
 
 test('two runs stand side by side with what differs marked', async () => {
@@ -480,17 +486,12 @@ test('two runs stand side by side with what differs marked', async () => {
     3,
   );
   expect(await seriousFindings(page)).toEqual([]);
-  await page.getByRole('checkbox', { name: /^Side by side: Five slots/ }).click();
-  await ready();
 });
 
 test('axe finds nothing serious in the report, by day and by night', async () => {
+  await openReport();
   for (const theme of ['Night map', 'Day map']) {
     await page.getByRole('button', { name: theme }).click();
     expect(await seriousFindings(page)).toEqual([]);
   }
-});
-
-test('nothing went wrong unseen', () => {
-  expect(errors).toEqual([]);
 });

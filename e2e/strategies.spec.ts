@@ -2,24 +2,20 @@
 
 import { readFileSync } from 'node:fs';
 import { readStrategyFile } from '@plateau/files';
-import { type BrowserContext, expect, type Page, test } from '@playwright/test';
+import type { BrowserContext, Page } from '@playwright/test';
 import { fields } from '../apps/web/model/sheet/fields.ts';
 import { draftFrom } from '../apps/web/model/sheet/read.ts';
 import { textOf } from '../apps/web/model/sheet/sheet.ts';
-import { seriousFindings } from './axe.ts';
-import { Pointer } from './pointing.ts';
-
-test.describe.configure({ mode: 'serial' });
+import { seriousFindings } from './kit/axe.ts';
+import { Pointer } from './kit/pointing.ts';
+import { expect, test } from './kit/test.ts';
 
 let context: BrowserContext;
 let page: Page;
-const errors: string[] = [];
-test.beforeAll(async ({ browser }) => {
-  context = await browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
-  page = await context.newPage();
-  page.on('pageerror', (error) => errors.push(error.message));
+test.beforeEach(({ context: browser, page: own }) => {
+  context = browser;
+  page = own;
 });
-test.afterAll(() => context.close());
 
 const result = () => page.getByRole('region', { name: 'Result' });
 const done = () => expect(result()).toHaveAttribute('data-status', 'done');
@@ -36,8 +32,15 @@ async function downloaded(button: string): Promise<string> {
   return readFileSync(await (await download).path(), 'utf8');
 }
 
+async function openPlace(): Promise<void> {
+  await page.goto('/strategies');
+  await done();
+}
+
+/** A new sheet with every part of it unfolded. */
 async function newSheet(): Promise<void> {
   await page.getByRole('button', { name: 'New sheet' }).click();
+  await expect(page.getByLabel('Name of the sheet')).toHaveValue('Untitled');
   const folded = page.locator('form[aria-label=Sheet] details:not([open]) > summary');
   while ((await folded.count()) > 0) await folded.first().click();
 }
@@ -84,8 +87,7 @@ for (const name of [
   'Monthly relay',
 ]) {
   test(`“${name}” is the same strategy with the same result opened, typed and pointed at`, async () => {
-    await page.goto('/strategies');
-    await done();
+    await openPlace();
     await page.getByRole('button', { name: 'Shelf of ready sheets' }).click();
     await page.getByRole('button', { name: `Open a copy of ${name}` }).click();
     await expect(page.getByLabel('Name of the sheet')).toHaveValue(name);
@@ -124,6 +126,7 @@ for (const name of [
 }
 
 test('a condition is switched off and on, told how often it is true, and undone', async () => {
+  await openPlace();
   await newSheet();
   await view('blocks');
   await done();
@@ -144,10 +147,16 @@ test('a condition is switched off and on, told how often it is true, and undone'
 });
 
 test('conditions are dragged into another order and onto each other to make a group', async () => {
+  await openPlace();
+  await newSheet();
+  await view('blocks');
+  await done();
   const enter = blocks('Enter when');
   const rows = enter.getByRole('listitem');
   const drag = async (from: string, to: () => Promise<{ x: number; y: number }>): Promise<void> => {
-    const grip = await enter.getByRole('button', { name: from, exact: true }).boundingBox();
+    const handle = enter.getByRole('button', { name: from, exact: true });
+    await handle.scrollIntoViewIfNeeded();
+    const grip = await handle.boundingBox();
     if (!grip) throw new Error('no grip');
     await page.mouse.move(grip.x + 4, grip.y + 6);
     await page.mouse.down();
@@ -179,6 +188,10 @@ test('conditions are dragged into another order and onto each other to make a gr
 });
 
 test('a rule left half-done, by pointing and by typing, is there after the tab is closed', async () => {
+  await openPlace();
+  await newSheet();
+  await view('blocks');
+  await done();
   await blocks('Enter when').getByRole('button', { name: 'Add a condition' }).click();
   await expect(result()).toHaveAttribute('data-status', 'faulty');
   await view('text');
@@ -186,7 +199,6 @@ test('a rule left half-done, by pointing and by typing, is there after the tab i
   const address = page.url();
   await page.close();
   page = await context.newPage();
-  page.on('pageerror', (error) => errors.push(error.message));
   await page.goto(address);
   await expect(page.getByRole('textbox', { name: 'Exit when' })).toContainText('close is below 50-day');
   await expect(page.getByRole('textbox', { name: 'Enter when' })).toContainText('… is above …');
@@ -199,6 +211,7 @@ test('a rule left half-done, by pointing and by typing, is there after the tab i
 });
 
 test('the veil hides all from its day on until it is opened, and counts the openings', async () => {
+  await openPlace();
   await newSheet();
   await done();
   const whole = await figures().innerText();
@@ -234,6 +247,7 @@ test('the veil hides all from its day on until it is opened, and counts the open
 });
 
 test('stops are drawn, the size is worked out in money, odd ones are warned of, costs told by the year', async () => {
+  await openPlace();
   await newSheet();
   await view('blocks');
   await page.locator('[data-field="long.stops.initial.form"]').getByRole('combobox').selectOption('atr');
@@ -264,6 +278,7 @@ test('stops are drawn, the size is worked out in money, odd ones are warned of, 
 });
 
 test('the rules are run on each instrument alone, beside holding it', async () => {
+  await openPlace();
   await page.getByRole('tab', { name: 'Each alone' }).click();
   await page.getByRole('button', { name: 'Run on each alone' }).click();
   await expect(page.getByText(/On \d+ of 140 instruments \(\d+%\) the rules beat holding\./)).toBeVisible();
@@ -276,6 +291,7 @@ test('the rules are run on each instrument alone, beside holding it', async () =
 });
 
 test('the figures shown are chosen, and stay chosen', async () => {
+  await openPlace();
   await page.getByRole('button', { name: /choose the figures/ }).click();
   await page.getByRole('checkbox', { name: 'Beta' }).click();
   await page.keyboard.press('Escape');
@@ -287,6 +303,8 @@ test('the figures shown are chosen, and stay chosen', async () => {
 });
 
 test('sheets are tabs: left and right by keys, closed and opened again, each with its own undo', async () => {
+  await openPlace();
+  await newSheet();
   const tabs = page.getByRole('navigation', { name: 'Open sheets' }).locator('[aria-current=page]');
   const name = page.getByLabel('Name of the sheet');
   await name.fill('The right one');
@@ -311,12 +329,10 @@ test('sheets are tabs: left and right by keys, closed and opened again, each wit
 });
 
 test('axe finds nothing serious on the blocks, by day and by night', async () => {
+  await openPlace();
+  await view('blocks');
   for (const theme of ['Night map', 'Day map']) {
     await page.getByRole('button', { name: theme }).click();
     expect(await seriousFindings(page)).toEqual([]);
   }
-});
-
-test('nothing went wrong unseen', () => {
-  expect(errors).toEqual([]);
 });

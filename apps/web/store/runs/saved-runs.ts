@@ -3,7 +3,7 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import type { StoredRun } from '@/model/rows.ts';
 import { database } from '../database.ts';
-import { readAll, readOne, readWhere } from '../read.ts';
+import { readAll } from '../read.ts';
 import { act } from '../undo.ts';
 
 /** All kept runs, the newest first; undefined while they are read. */
@@ -30,16 +30,4 @@ export function removeRun(run: StoredRun): Promise<void> {
 /** Notes the fingerprint of the bars that a run read. */
 export async function signRun(id: string, data: string): Promise<void> {
   await database.runs.update(id, { data });
-}
-
-/** Notes what a run was held against: the name of its universe, and the variants of its sheet. */
-export async function noteOrigin({ id, sheet, universe }: StoredRun): Promise<void> {
-  const [stored, variants] = await Promise.all([
-    readOne('universes', universe),
-    readWhere('logbook', 'sheet', [sheet]),
-  ]);
-  await database.runs.update(id, {
-    universeName: stored?.name ?? universe,
-    tried: variants.map(({ figures }) => figures.sharpe),
-  });
 }

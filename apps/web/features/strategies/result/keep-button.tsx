@@ -4,23 +4,35 @@ import { Bookmark, BookmarkCheck } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
 import { toast } from 'sonner';
+import type { LogEntry } from '@/model/logbook/entry.ts';
 import { type Sheet, textOf } from '@/model/sheet/sheet.ts';
+import { useUniverses } from '@/store/market/listings.ts';
 import { Button } from '@/ui/button';
 import { keepRun } from './keep-run.ts';
 import type { LiveRun } from './use-live-run.ts';
 
+interface KeepButtonProps {
+  readonly sheet: Sheet;
+  readonly live: LiveRun;
+  /** the sheet's variants; undefined while they are read */
+  readonly logbook: readonly LogEntry[] | undefined;
+}
+
 /** Keeps the run on screen in the Runs place, at once, and says that it did; the trader stays where he is. */
-export function KeepButton({ sheet, live }: { sheet: Sheet; live: LiveRun }) {
+export function KeepButton({ sheet, live, logbook }: KeepButtonProps) {
   /** the run that was kept last, and its id in the Runs place */
   const [kept, setKept] = useState<{ readonly run: LiveRun['run']; readonly id: string }>();
+  const universes = useUniverses();
   const { request, universe, status, run } = live;
   const keep = async (): Promise<void> => {
-    if (!request || !run) return;
+    if (!request || !run || !logbook) return;
     try {
       const stored = await keepRun({
         name: textOf(sheet.draft, 'name'),
         sheet: sheet.id,
         universe,
+        universeName: universes?.find(({ id }) => id === universe)?.name ?? universe,
+        tried: logbook.map(({ figures }) => figures.sharpe),
         request,
         run,
       });
@@ -40,7 +52,11 @@ export function KeepButton({ sheet, live }: { sheet: Sheet; live: LiveRun }) {
     );
   }
   return (
-    <Button className="shrink-0" disabled={status !== 'done'} onClick={() => void keep()}>
+    <Button
+      className="shrink-0"
+      disabled={status !== 'done' || !universes || !logbook}
+      onClick={() => void keep()}
+    >
       <Bookmark size={14} aria-hidden /> Keep this run
     </Button>
   );

@@ -3,10 +3,10 @@
 import { ENGINE_VERSION, type RunAsked, type ShownRun } from '@plateau/core';
 import { summaryJson } from '@plateau/files';
 import type { StoredRun } from '@/model/rows.ts';
-import { addRun, noteOrigin, signRun } from '@/store/runs/saved-runs.ts';
+import { addRun, signRun } from '@/store/runs/saved-runs.ts';
 import { fingerprintInWorker } from '@/workers/run-client.ts';
 
-interface Keep extends RunAsked {
+interface Keep extends RunAsked, Pick<StoredRun, 'universeName' | 'tried'> {
   readonly name: string;
   /** the sheet's id */
   readonly sheet: string;
@@ -15,31 +15,26 @@ interface Keep extends RunAsked {
 }
 
 /**
- * The run is in the store when this answers. What it was held against, its variants and the fingerprint of its bars, follows; a
- * page that is left before gets them when the run is opened.
+ * The run is in the store when this answers. The fingerprint of its bars follows; when the page is left before, it comes when
+ * the run is opened.
  * @throws when it cannot be kept
  */
-export async function keepRun({ name, sheet, universe, request, run }: Keep): Promise<StoredRun> {
-  const kept: StoredRun = {
+export async function keepRun({ run, request, universe, ...kept }: Keep): Promise<StoredRun> {
+  const stored: StoredRun = {
+    ...kept,
     id: crypto.randomUUID(),
-    name,
     at: Date.now(),
-    sheet,
     universe,
-    universeName: universe,
     request,
     data: '',
     engine: ENGINE_VERSION,
     summary: summaryJson(run),
-    tried: [],
   };
-  await addRun(kept);
-  const follow = async (): Promise<void> => {
-    await noteOrigin(kept);
-    await signRun(kept.id, await fingerprintInWorker({ universe, request }));
-  };
-  void follow().catch(() => {
-    // The run is kept; what is missing of it is filled in when it is opened.
+  await addRun(stored);
+  const sign = async (): Promise<void> =>
+    signRun(stored.id, await fingerprintInWorker({ universe, request }));
+  void sign().catch(() => {
+    // The run is kept; its fingerprint is filled in when it is opened.
   });
-  return kept;
+  return stored;
 }

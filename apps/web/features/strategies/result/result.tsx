@@ -33,7 +33,8 @@ interface ResultProps {
 /** The live result: figures, land and water, years, trades. Greyed while it shows an earlier state of the sheet. */
 export function Result({ live, sheet, again }: ResultProps) {
   const name = textOf(sheet.draft, 'name');
-  const entries = useLogbook(sheet.id) ?? [];
+  const logbook = useLogbook(sheet.id);
+  const entries = logbook ?? [];
   useRecorder(sheet, live);
   const { run, benchmark, ghost, status } = live;
   const stale = status !== 'done' && status !== 'running';
@@ -55,7 +56,7 @@ export function Result({ live, sheet, again }: ResultProps) {
             <Download size={14} aria-hidden /> Figures
           </Button>
         )}
-        <KeepButton sheet={sheet} live={live} />
+        <KeepButton sheet={sheet} live={live} logbook={logbook} />
       </div>
       <Holdout sheet={sheet} />
       {run && live.request && (

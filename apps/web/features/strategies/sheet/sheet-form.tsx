@@ -8,8 +8,8 @@ import { readDials, writeDials } from '@/model/sheet/dials.ts';
 import { type Field, type Section, sections } from '@/model/sheet/fields.ts';
 import { isShown } from '@/model/sheet/read.ts';
 import { type Draft, type Sheet, textOf } from '@/model/sheet/sheet.ts';
-import { useSymbols } from '@/store/market/listings.ts';
-import { readAll, readWhere } from '@/store/read.ts';
+import { useSymbols, useUniverses } from '@/store/market/listings.ts';
+import { readWhere } from '@/store/read.ts';
 import { editField, editFields } from '@/store/sheets/actions.ts';
 import { openedSheet } from '@/store/sheets/state.ts';
 import { Condition } from './blocks/condition.tsx';
@@ -21,7 +21,7 @@ type Choices = readonly (readonly [string, string])[];
 
 /** What the store offers where a field names a universe or an instrument. */
 function useStoreChoices(): Readonly<Record<string, Choices>> {
-  const universes = useLiveQuery(() => readAll('universes'), []);
+  const universes = useUniverses();
   const listings = useLiveQuery(() => readWhere('listings', 'kind', ['index', 'fund', 'imported']), []);
   return useMemo(() => {
     const byKind = [...(listings ?? [])].sort((a, b) =>

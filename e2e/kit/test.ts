@@ -1,0 +1,51 @@
+// The test of this house: a browser of its own, grown from a seed, in which nothing may go wrong unseen.
+
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { test as base, chromium, expect } from '@playwright/test';
+import { plant, type Seed } from './seeds.ts';
+
+interface House {
+  /** What the browser holds when the test begins. */
+  seed: Seed;
+  /** Faults that the test itself makes. */
+  tolerated: RegExp;
+  /** A folder of the test's own, gone after it. */
+  scratch: string;
+}
+
+/** What Chromium writes of answers that did not come, which the page tells in its own words. */
+const network = /Failed to load resource|ERR_INTERNET_DISCONNECTED|ERR_FAILED|Failed to fetch RSC payload/;
+
+export const test = base.extend<House>({
+  seed: ['market', { option: true }],
+  tolerated: [/^$/, { option: true }],
+  // biome-ignore lint/correctness/noEmptyPattern: Playwright reads what a fixture takes from its pattern.
+  scratch: async ({}, use) => {
+    const folder = mkdtempSync(join(tmpdir(), 'plateau-test-'));
+    await use(folder);
+    rmSync(folder, { recursive: true });
+  },
+  context: async ({ seed, scratch, tolerated, launchOptions, baseURL, viewport }, use) => {
+    const profile = join(scratch, 'profile');
+    plant(seed, profile);
+    const context = await chromium.launchPersistentContext(profile, { ...launchOptions, baseURL, viewport });
+    const faults: string[] = [];
+    const note = (text: string): void => {
+      if (!network.test(text) && !tolerated.test(text)) faults.push(text);
+    };
+    context.on('weberror', (fault) => note(fault.error().message));
+    context.on('console', (message) => {
+      if (message.type() === 'error') note(message.text());
+    });
+    await use(context);
+    await context.close();
+    expect(faults, 'faults that no one saw').toEqual([]);
+  },
+  page: async ({ context }, use) => {
+    await use(context.pages()[0] ?? (await context.newPage()));
+  },
+});
+
+export { expect };
