@@ -3,8 +3,6 @@ import type { NextConfig } from 'next';
 const config: NextConfig = {
   transpilePackages: ['@plateau/core', '@plateau/files', '@plateau/skerry'],
   poweredByHeader: false,
-  // The feed serves tens of megabytes to the same machine: packing them costs more than sending them.
-  compress: false,
   devIndicators: false,
   typescript: { ignoreBuildErrors: true }, // `npm run types` checks the whole house at once
   headers: async () => [

@@ -3,6 +3,7 @@
 import { type Bars, type Day, isoFromDay } from '@plateau/core';
 import { readBarsCsv } from '@plateau/files';
 import type { Catalogue, Source } from '@/model/market/source.ts';
+import { FIRST_SOURCE } from './first.ts';
 import { readCatalogue } from './read-catalogue.ts';
 
 async function fetchText(path: string): Promise<string> {
@@ -12,7 +13,7 @@ async function fetchText(path: string): Promise<string> {
 }
 
 export const skerry: Source = {
-  name: 'Skerry',
+  name: FIRST_SOURCE,
   about: 'The demo market: an invented exchange, twenty-one years of daily bars.',
 
   async catalogue(): Promise<Catalogue> {

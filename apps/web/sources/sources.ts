@@ -1,4 +1,4 @@
-// The sources that can be browsed; the first one fills an empty store.
+// The sources that can be browsed.
 
 import type { Source } from '@/model/market/source.ts';
 import { skerry } from './skerry.ts';

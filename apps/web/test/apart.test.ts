@@ -23,8 +23,7 @@ function links() {
   };
 }
 vi.mock('@/workers/engine-pool.ts', () => ({
-  engineFor: async () => ({ market: Promise.resolve({ memory: undefined, shares: [] }) }),
-  startWorker: () => undefined,
+  engineFor: async () => ({ setup: Promise.resolve({ market: undefined, universes: new Map() }) }),
 }));
 vi.mock('@/workers/web-workers.ts', () => ({ workersOf: links }));
 const { baselineInWorker } = await import('../workers/apart-client.ts');

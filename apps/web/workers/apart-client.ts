@@ -3,7 +3,8 @@
 import type { BaselineFigures, Figures, PerInstrument, RunAsked, StressTest } from '@plateau/core';
 import { PoolEnded, WorkPool } from '@plateau/core';
 import type { RunFormat } from '@plateau/files';
-import { type EnginePool, engineFor, startWorker } from './engine-pool.ts';
+import { type EnginePool, engineFor } from './engine-pool.ts';
+import { startEngine } from './engine-start.ts';
 import type { PageWork } from './page-work.ts';
 import { workersOf } from './web-workers.ts';
 
@@ -19,9 +20,9 @@ async function workApart<N extends keyof PageWork>(
   came: (out: PageWork[N]['out'], place: number) => void,
   signal: AbortSignal,
 ): Promise<void> {
-  const market = await (await engineFor(run)).market;
+  const setup = await (await engineFor(run)).setup;
   if (signal.aborted) return;
-  const pool: EnginePool = new WorkPool(workersOf(startWorker), { market }, 1);
+  const pool: EnginePool = new WorkPool(workersOf(startEngine), setup, 1);
   const end = (): void => pool.end();
   signal.addEventListener('abort', end);
   try {
@@ -92,8 +93,8 @@ export function stressTestsInWorker(
 
 /** All of a run's tables as one file. @throws with a sentence when it cannot be made */
 export async function tablesInWorker(run: RunAsked, format: RunFormat): Promise<Uint8Array> {
-  const market = await (await engineFor(run)).market;
-  const pool: EnginePool = new WorkPool(workersOf(startWorker), { market }, 1);
+  const setup = await (await engineFor(run)).setup;
+  const pool: EnginePool = new WorkPool(workersOf(startEngine), setup, 1);
   try {
     return await pool.ask('tables', { ...run, format }).result;
   } finally {

@@ -1,7 +1,9 @@
 // The engine's worker and the bars in its memory: started when first asked for, with what has been needed so far.
 
 import { PoolEnded, type RunAsked, type SharedMarket, WorkPool } from '@plateau/core';
+import { readAll } from '@/store/read.ts';
 import { onMarketChange } from '@/store/tabs.ts';
+import { takeEngine, warmEngine } from './engine-start.ts';
 import type { MarketAnswer } from './market.worker.ts';
 import { neededSymbols } from './needed-symbols.ts';
 import type { EngineSetup, PageWork } from './page-work.ts';
@@ -11,21 +13,11 @@ export type EnginePool = WorkPool<EngineSetup, PageWork>;
 
 interface Loaded {
   readonly symbols: ReadonlySet<string>;
-  readonly market: Promise<SharedMarket>;
+  readonly setup: Promise<EngineSetup>;
   readonly pool: Promise<EnginePool>;
 }
 
 let loaded: Loaded | undefined;
-let warmed: Worker | undefined;
-
-export function startWorker(): Worker {
-  return new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module' });
-}
-
-/** Starts the engine's worker ahead of its first run, while the page waits for something else. */
-export function warmEngine(): void {
-  warmed ??= startWorker();
-}
 
 function readMarket(symbols: ReadonlySet<string>): Promise<SharedMarket> {
   return new Promise((resolve, reject) => {
@@ -50,16 +42,15 @@ function requireSharedMemory(): void {
   }
 }
 
-async function startPool(market: Promise<SharedMarket>): Promise<EnginePool> {
+async function readSetup(symbols: ReadonlySet<string>): Promise<EngineSetup> {
+  const [market, universes] = await Promise.all([readMarket(symbols), readAll('universes')]);
+  return { market, universes: new Map(universes.map(({ id, members }) => [id, members])) };
+}
+
+async function startPool(setup: Promise<EngineSetup>): Promise<EnginePool> {
   requireSharedMemory();
   warmEngine();
-  const setup = { market: await market };
-  const spawn = workersOf(() => {
-    const worker = warmed ?? startWorker();
-    warmed = undefined;
-    return worker;
-  });
-  return new WorkPool(spawn, setup, 1);
+  return new WorkPool(workersOf(takeEngine), await setup, 1);
 }
 
 /** A pool whose memory holds what the run needs; a failed start is tried again by the next run. */
@@ -69,12 +60,12 @@ export async function engineFor(asked: RunAsked, also: readonly string[] = []): 
   if (!loaded || ![...needed].every((symbol) => loaded?.symbols.has(symbol))) {
     const before = loaded;
     const symbols = new Set([...needed, ...(before?.symbols ?? [])]);
-    const market = readMarket(symbols);
-    const pool = startPool(market).catch((error: unknown) => {
+    const setup = readSetup(symbols);
+    const pool = startPool(setup).catch((error: unknown) => {
       loaded = undefined;
       throw error;
     });
-    loaded = { symbols, market, pool };
+    loaded = { symbols, setup, pool };
     void before?.pool.then((old) => old.end());
   }
   return loaded;

@@ -1,19 +1,19 @@
 // Runs strategies off the page's thread, on bars in shared memory.
 
 import { doEngineWork, engineKeeper, openMarket, serve, type ToWorker } from '@plateau/core';
-import { runTablesFile } from '@plateau/files';
-import { readOne } from '@/store/read.ts';
 import type { EngineSetup, PageWork } from './page-work.ts';
 
 const hear = serve<EngineSetup, PageWork>(
-  (setup) => {
-    const market = openMarket(setup.market);
-    const engineFor = engineKeeper(market, async (name) => (await readOne('universes', name))?.members ?? []);
+  ({ market: shared, universes }) => {
+    const market = openMarket(shared);
+    const engineFor = engineKeeper(market, async (name) => universes.get(name) ?? []);
     return {
       ...doEngineWork(market, engineFor),
       tables: async ({ universe, request, format }, goOn) => {
         const outcome = (await engineFor(universe)).engine.run(request, goOn);
         if (outcome.kind !== 'done') throw new Error('the run did not come to its end');
+        // Its writers are larger than the engine, and seldom needed.
+        const { runTablesFile } = await import('@plateau/files/run-export');
         return runTablesFile(outcome.run, format);
       },
     };

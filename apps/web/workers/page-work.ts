@@ -1,6 +1,6 @@
 // What the page asks its engine's workers: all that a headless runner may, and files of a run.
 
-import type { EngineWork, RunAsked, SharedMarket } from '@plateau/core';
+import type { EngineWork, RunAsked, SharedMarket, Universe } from '@plateau/core';
 import type { RunFormat } from '@plateau/files';
 
 export interface PageWork extends EngineWork {
@@ -11,4 +11,6 @@ export interface PageWork extends EngineWork {
 /** What all the work of a worker shares. */
 export interface EngineSetup {
   readonly market: SharedMarket;
+  /** every universe of the store by its name: the workers need no store of their own */
+  readonly universes: ReadonlyMap<string, Universe>;
 }

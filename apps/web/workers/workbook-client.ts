@@ -1,4 +1,4 @@
-// The page's side of workbooks: a worker for each, gone when it is done.
+// The page's side of files whose writers are large: a worker for each, gone when it is done.
 
 import type { Bars } from '@plateau/core';
 import type { Table } from '@plateau/files';
@@ -15,8 +15,11 @@ async function made(make: (api: Remote<WorkbookApi>) => Promise<Uint8Array>): Pr
 }
 
 /** Bars as a workbook. @throws with a sentence */
-export const barsWorkbook = (bars: Bars): Promise<Uint8Array> => made((api) => api.ofBars(bars));
+export const barsWorkbook = (bars: Bars): Promise<Uint8Array> => made((api) => api.barsWorkbook(bars));
+
+/** Bars as Parquet. */
+export const barsParquetFile = (bars: Bars): Promise<Uint8Array> => made((api) => api.barsParquet(bars));
 
 /** Tables as a workbook, one sheet each. @throws with a sentence */
 export const tablesWorkbook = (tables: readonly Table[]): Promise<Uint8Array> =>
-  made((api) => api.ofTables(tables));
+  made((api) => api.tablesWorkbook(tables));

@@ -1,12 +1,13 @@
-// Makes workbooks: their zip is packed by further workers, which the page itself may not start.
+// Makes files whose writers are large. The zip of a workbook is packed by further workers, which the page itself may not start.
 
 import type { Bars } from '@plateau/core';
-import { barsXlsx, type Table, tablesXlsx } from '@plateau/files';
+import { barsParquet, barsXlsx, type Table, tablesXlsx } from '@plateau/files';
 import { expose } from 'comlink';
 
 const api = {
-  ofBars: (bars: Bars): Promise<Uint8Array> => barsXlsx(bars),
-  ofTables: (tables: readonly Table[]): Promise<Uint8Array> => tablesXlsx(tables),
+  barsWorkbook: (bars: Bars): Promise<Uint8Array> => barsXlsx(bars),
+  barsParquet: (bars: Bars): Uint8Array => barsParquet(bars),
+  tablesWorkbook: (tables: readonly Table[]): Promise<Uint8Array> => tablesXlsx(tables),
 };
 export type WorkbookApi = typeof api;
 expose(api);

@@ -1,7 +1,9 @@
 // The public face of files: bytes in, values out.
 
 export { readBarsCsv } from './bars-csv.ts';
-export { barsCsv, barsParquet, barsXlsx } from './bars-export.ts';
+export { barsCsv } from './bars-export.ts';
+export { barsParquet } from './bars-to-parquet.ts';
+export { barsXlsx } from './bars-to-xlsx.ts';
 export { type Entry, unpack } from './import/archive.ts';
 export { DATE_ORDERS, type DateOrder } from './import/cells.ts';
 export { type Collected, Collector, type RowNote, type ShareEvent, symbolOfFile } from './import/collect.ts';
@@ -23,16 +25,17 @@ export {
   tradesCsv,
   tradesTable,
 } from './run-tables.ts';
+export { writeStrategiesZip } from './strategies-zip.ts';
 export {
   readStrategy,
   readStrategyFile,
   STRATEGY_FORMAT,
-  writeStrategiesZip,
-  writeStrategyFile,
 } from './strategy-file.ts';
 export { summaryJson } from './summary.ts';
 export { sweepCsv } from './sweep-csv.ts';
-export { type Table, tableCsv, tableParquet, tablesXlsx } from './tables.ts';
+export { type Table, tableCsv } from './tables.ts';
+export { tableParquet } from './tables-parquet.ts';
+export { tablesXlsx } from './tables-xlsx.ts';
 export { readUniverseCsv, universeCsv } from './universe-csv.ts';
 export {
   readWorkspace,
@@ -42,3 +45,4 @@ export {
   WorkspaceWriter,
 } from './workspace.ts';
 export { writeCsv } from './write-csv.ts';
+export { writeStrategyFile } from './write-strategy.ts';

@@ -4,7 +4,9 @@ import { figureCatalogue, figureOf, type Run } from '@plateau/core';
 import { strToU8, zipSync } from 'fflate';
 import { decisionsTable, equityTable, ledgerTable, ordersTable, tradesTable } from './run-tables.ts';
 import { summaryJson } from './summary.ts';
-import { type Table, tableCsv, tableParquet, tablesXlsx } from './tables.ts';
+import { type Table, tableCsv } from './tables.ts';
+import { tableParquet } from './tables-parquet.ts';
+import { tablesXlsx } from './tables-xlsx.ts';
 
 export type RunFormat = 'csv' | 'xlsx' | 'parquet';
 

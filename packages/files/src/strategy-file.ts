@@ -1,13 +1,10 @@
 // The strategy file, plateau-strategy/2: JSON in, a strategy with all defaults out; and back. plateau-strategy/1 is read too.
 
-import { readOutline, type Strategy, writeOutline } from '@plateau/core';
-import { strToU8, zipSync } from 'fflate';
+import type { Strategy } from '@plateau/core';
 import Joi from 'joi';
 import { readJson } from './json.ts';
 import type { Result } from './problem.ts';
 
-type Side = NonNullable<Strategy['long']>;
-type Stop = NonNullable<Side['stops']['initial']>;
 
 export const STRATEGY_FORMAT = 'plateau-strategy/2';
 /** The same with `leave` where an exit is meant. */
@@ -209,37 +206,4 @@ export function readStrategyFile(text: string, file: string): Result<Strategy> {
   return json.ok
     ? readStrategy(json.value, file)
     : { ok: false, problems: [{ file, message: json.message }] };
-}
-
-/** The text of a strategy file; reading it gives the same strategy, its rules in the form printRule gives them. */
-export function writeStrategyFile(strategy: Strategy): string {
-  return `${JSON.stringify({ format: STRATEGY_FORMAT, ...tidied(strategy) }, null, 2)}\n`;
-}
-
-/** Strategy files in one zip, by their names. */
-export function writeStrategiesZip(strategies: ReadonlyMap<string, Strategy>): Uint8Array<ArrayBuffer> {
-  const files = [...strategies].map(([name, strategy]) => [name, strToU8(writeStrategyFile(strategy))]);
-  return zipSync(Object.fromEntries(files)).slice();
-}
-
-/** The strategy with every rule that reads as it is printed, so that a rule is one text however it was made. */
-function tidied(strategy: Strategy): Strategy {
-  const text = (rule: string): string => {
-    const read = readOutline(rule, strategy.bars);
-    return read.ok ? writeOutline(read.outline, strategy.bars) : rule;
-  };
-  const stop = (setting: Stop): Stop => ('level' in setting ? { level: text(setting.level) } : setting);
-  const side = (s: Side): Side => ({
-    ...s,
-    enter: text(s.enter),
-    exit: text(s.exit),
-    ...(s.rank && { rank: { ...s.rank, by: text(s.rank.by) } }),
-    stops: {
-      ...s.stops,
-      ...(s.stops.initial && { initial: stop(s.stops.initial) }),
-      ...(s.stops.trail && { trail: stop(s.stops.trail) }),
-    },
-  });
-  const { long, short } = strategy;
-  return { ...strategy, ...(long && { long: side(long) }), ...(short && { short: side(short) }) };
 }

@@ -3,8 +3,8 @@
 import { type Bars, fingerprint } from '@plateau/core';
 import { type UnzipFileInfo, unzipSync, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import Joi from 'joi';
-import { barsParquet } from './bars-export.ts';
 import { readBarsParquet } from './bars-parquet.ts';
+import { barsParquet } from './bars-to-parquet.ts';
 import { readJson } from './json.ts';
 import { LIMITS } from './limits.ts';
 

@@ -5,7 +5,9 @@ import { Worker } from 'node:worker_threads';
 import { type Bars, createRandom, dayFromIso, isoFromDay } from '@plateau/core';
 import { strToU8, zipSync } from 'fflate';
 import { afterAll, describe, expect, it } from 'vitest';
-import { barsCsv, barsParquet, barsXlsx } from '../src/bars-export.ts';
+import { barsCsv } from '../src/bars-export.ts';
+import { barsParquet } from '../src/bars-to-parquet.ts';
+import { barsXlsx } from '../src/bars-to-xlsx.ts';
 import { WorkspaceWriter } from '../src/workspace.ts';
 import type { Reader } from './read-any.ts';
 

@@ -8,7 +8,9 @@ import { readTable } from '../src/import/tables.ts';
 import { runTablesFile } from '../src/run-export.ts';
 import { ledgerTable, ordersTable, tradesTable } from '../src/run-tables.ts';
 import { readStrategy, STRATEGY_FORMAT } from '../src/strategy-file.ts';
-import { type Table, tableCsv, tableParquet, tablesXlsx } from '../src/tables.ts';
+import { type Table, tableCsv } from '../src/tables.ts';
+import { tableParquet } from '../src/tables-parquet.ts';
+import { tablesXlsx } from '../src/tables-xlsx.ts';
 
 const first = dayFromIso('2020-01-06') as number;
 /** A made-up instrument that swings, on every day of the week. */

@@ -1,6 +1,6 @@
 'use client';
 
-import { barsCsv, barsParquet } from '@plateau/files';
+import { barsCsv } from '@plateau/files';
 import { Download, Trash2 } from 'lucide-react';
 import { toast } from 'sonner';
 import type { InstrumentQuality } from '@/model/market/quality.ts';
@@ -9,7 +9,7 @@ import { removeInstrument } from '@/store/market/actions.ts';
 import { Button, IconButton } from '@/ui/button';
 import { count } from '@/ui/format.ts';
 import { saveFile, WORKBOOK } from '@/ui/save-file.ts';
-import { barsWorkbook } from '@/workers/workbook-client.ts';
+import { barsParquetFile, barsWorkbook } from '@/workers/workbook-client.ts';
 import { PriceChart } from './chart/price-chart.tsx';
 import { Findings } from './findings.tsx';
 import { useBars } from './market-data.ts';
@@ -29,6 +29,13 @@ interface InstrumentViewProps {
 export function InstrumentView({ listing, listings, quality, repairs, goTo, onGoTo }: InstrumentViewProps) {
   const bars = useBars(listing);
   const { symbol } = listing;
+  const save = (ending: string, type: string, made: Promise<Uint8Array>): void => {
+    const file = `${symbol}.${ending}`;
+    made.then(
+      (bytes) => saveFile(file, type, bytes),
+      (error: Error) => toast.error(`${file} was not made: ${error.message}.`),
+    );
+  };
   const about = [
     listing.kind,
     listing.group,
@@ -46,17 +53,8 @@ export function InstrumentView({ listing, listings, quality, repairs, goTo, onGo
             <Button onClick={() => saveFile(`${symbol}.csv`, 'text/csv', barsCsv(bars))}>
               <Download size={14} aria-hidden /> CSV
             </Button>
-            <Button
-              onClick={() =>
-                void barsWorkbook(bars).then(
-                  (bytes) => saveFile(`${symbol}.xlsx`, WORKBOOK, bytes),
-                  (error: Error) => toast.error(`${symbol}.xlsx was not made: ${error.message}.`),
-                )
-              }
-            >
-              XLSX
-            </Button>
-            <Button onClick={() => saveFile(`${symbol}.parquet`, PARQUET, barsParquet(bars))}>Parquet</Button>
+            <Button onClick={() => save('xlsx', WORKBOOK, barsWorkbook(bars))}>XLSX</Button>
+            <Button onClick={() => save('parquet', PARQUET, barsParquetFile(bars))}>Parquet</Button>
             <IconButton
               label={`Take ${symbol} out of the market`}
               icon={Trash2}

@@ -10,13 +10,17 @@ import type { StoredListing } from '@/model/rows.ts';
 import { useUndoKeys } from '@/parts/keys/use-undo-keys.ts';
 import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
 import { count } from '@/ui/format.ts';
-import { FeedPanel } from './feed-panel.tsx';
-import { ImportPanel } from './import/import-panel.tsx';
-import { InstrumentView } from './instrument-view.tsx';
+import { late } from '@/ui/late.tsx';
 import { useListings, useQuality, useRepairs } from './market-data.ts';
-import { QualityPanel } from './quality-panel.tsx';
-import { Universes } from './universes/universes.tsx';
-import { WorkspacePanel } from './workspace/workspace-panel.tsx';
+
+const InstrumentView = late(() => import('./instrument-view.tsx').then((m) => m.InstrumentView), {
+  ahead: true,
+});
+const QualityPanel = late(() => import('./quality-panel.tsx').then((m) => m.QualityPanel));
+const Universes = late(() => import('./universes/universes.tsx').then((m) => m.Universes));
+const FeedPanel = late(() => import('./feed-panel.tsx').then((m) => m.FeedPanel));
+const ImportPanel = late(() => import('./import/import-panel.tsx').then((m) => m.ImportPanel));
+const WorkspacePanel = late(() => import('./workspace/workspace-panel.tsx').then((m) => m.WorkspacePanel));
 
 interface Instrument extends StoredListing {
   readonly quality: InstrumentQuality | undefined;

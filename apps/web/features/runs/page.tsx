@@ -11,10 +11,12 @@ import { importRun } from '@/store/runs/run-files.ts';
 import { removeRun, useRuns } from '@/store/runs/saved-runs.ts';
 import { Button, IconButton } from '@/ui/button';
 import { moment, percent, ratio } from '@/ui/format.ts';
+import { late } from '@/ui/late.tsx';
 import { useFileChoice } from '@/ui/use-file-choice.tsx';
-import { RunReport } from './report/run-report.tsx';
-import { SideBySide } from './side-by-side/side-by-side.tsx';
 import { useAddress } from './use-address.ts';
+
+const RunReport = late(() => import('./report/run-report.tsx').then((m) => m.RunReport), { ahead: true });
+const SideBySide = late(() => import('./side-by-side/side-by-side.tsx').then((m) => m.SideBySide));
 
 const MOST_BESIDE = 6;
 

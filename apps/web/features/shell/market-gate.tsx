@@ -2,13 +2,15 @@
 
 import { Progress } from 'radix-ui';
 import { type ReactNode, useCallback, useEffect, useState } from 'react';
-import { sources } from '@/sources/sources.ts';
+import { FIRST_SOURCE } from '@/sources/first.ts';
 import { hasMarket, onLetGo, openStore } from '@/store/opening.ts';
 import { Button } from '@/ui/button';
-import { warmEngine } from '@/workers/engine-pool.ts';
+import { late } from '@/ui/late.tsx';
+import { warmEngine } from '@/workers/engine-start.ts';
 import { type FillProgress, fillStore } from '@/workers/source-client.ts';
 import { registerServiceWorker } from './offline.ts';
-import { SetAsideRows } from './set-aside.tsx';
+
+const SetAsideRows = late(() => import('./set-aside.tsx').then((m) => m.SetAsideRows));
 
 type State =
   | { readonly kind: 'looking' }
@@ -34,7 +36,7 @@ export function MarketGate({ children }: { children: ReactNode }) {
       if ((await openStore()) === 'newer') return tell({ kind: 'outdated' });
       if (!(await hasMarket())) {
         tell({ kind: 'filling', progress: { done: 0, total: 0, bars: 0 } });
-        await fillStore(sources[0].name, (progress) => tell({ kind: 'filling', progress }), leaving.signal);
+        await fillStore(FIRST_SOURCE, (progress) => tell({ kind: 'filling', progress }), leaving.signal);
       }
       tell({ kind: 'ready' });
       registerServiceWorker();

@@ -1,21 +1,16 @@
 'use client';
 
 import { useQueryState } from 'nuqs';
-import { Suspense, useEffect, useEffectEvent, useState } from 'react';
-import { Group, Panel, Separator } from 'react-resizable-panels';
-import type { Sheet } from '@/model/sheet/sheet.ts';
+import { Suspense, useEffect, useEffectEvent } from 'react';
 import { useUndoKeys } from '@/parts/keys/use-undo-keys.ts';
 import { openSheet } from '@/store/sheets/keep.ts';
 import { loadSheets } from '@/store/sheets/load.ts';
 import { livingSheets, useOpenSheet, useSheets } from '@/store/sheets/state.ts';
-import { Result } from './result/result.tsx';
-import { useLiveRun } from './result/use-live-run.ts';
-import { marginNotes } from './sheet/margin/margin-notes.tsx';
-import { SheetBar } from './sheet/sheet-bar.tsx';
-import { SheetForm } from './sheet/sheet-form.tsx';
+import { late } from '@/ui/late.tsx';
 import { SHEET_STEPS } from './sheet/steps.ts';
-import { useExplanation, useShares } from './sheet/use-explanation.ts';
-import { ShelfPanel } from './shelf/shelf-panel.tsx';
+
+// The sheets are read from the store while their workbench comes.
+const Workbench = late(() => import('./workbench.tsx').then((m) => m.Workbench), { ahead: true });
 
 /** The Strategies place: the sheet on one side, its live result on the other. */
 export function StrategiesPage() {
@@ -61,45 +56,4 @@ function useSheetInAddress(): void {
   });
   // biome-ignore lint/correctness/useExhaustiveDependencies: the address is followed when it changes, not when the sheet does
   useEffect(() => follow(), [wanted]);
-}
-
-function Workbench({ sheet }: { sheet: Sheet }) {
-  const [attempt, setAttempt] = useState(0);
-  const [shelf, setShelf] = useState(false);
-  const live = useLiveRun(sheet, attempt);
-  const explained = useExplanation(sheet, live);
-  const sharesOf = useShares(explained);
-  return (
-    <main className="h-full">
-      <h1 className="sr-only">Strategies</h1>
-      <Group orientation="horizontal" className="h-full">
-        <Panel defaultSize="31%" minSize="22%" className="flex flex-col">
-          {shelf ? (
-            <ShelfPanel onClose={() => setShelf(false)} />
-          ) : (
-            <>
-              <SheetBar sheet={sheet} onShelf={() => setShelf(true)} />
-              <div
-                className="min-h-0 flex-1 overflow-auto"
-                tabIndex={0}
-                role="region"
-                aria-label="Settings of the sheet"
-              >
-                <SheetForm
-                  sheet={sheet}
-                  problems={live.problems}
-                  sharesOf={sharesOf}
-                  notes={marginNotes(sheet, live, explained)}
-                />
-              </div>
-            </>
-          )}
-        </Panel>
-        <Separator aria-label="Width of the sheet" className="w-1 bg-hairline hover:bg-accent" />
-        <Panel minSize="40%">
-          <Result live={live} sheet={sheet} again={() => setAttempt((n) => n + 1)} />
-        </Panel>
-      </Group>
-    </main>
-  );
 }

@@ -12,17 +12,23 @@ import { TradedFindings, useDoubtful } from '@/parts/cautions/traded-findings.ts
 import { TradesTable } from '@/parts/trades/trades-table.tsx';
 import { useLogbook } from '@/store/logbook.ts';
 import { Button } from '@/ui/button';
+import { late } from '@/ui/late.tsx';
 import { saveFile } from '@/ui/save-file.ts';
 import { runProgress, stopRun } from '@/workers/engine-client.ts';
-import { LogbookPanel } from '../logbook/logbook-panel.tsx';
 import { useRecorder } from '../logbook/use-recorder.ts';
-import { RunCharts } from './charts.tsx';
 import { FiguresTable } from './figures.tsx';
 import { Halves, Holdout } from './holdout.tsx';
 import { KeepButton } from './keep-button.tsx';
-import { PerInstrumentTable } from './per-instrument.tsx';
 import type { LiveRun } from './use-live-run.ts';
-import { YearsChart } from './years-chart.tsx';
+
+// The charts are always wanted, the others when their tab is opened.
+const RunCharts = late(() => import('./charts.tsx').then((m) => m.RunCharts), {
+  ahead: true,
+  meanwhile: <div className="min-w-0 flex-1" />,
+});
+const YearsChart = late(() => import('./years-chart.tsx').then((m) => m.YearsChart));
+const PerInstrumentTable = late(() => import('./per-instrument.tsx').then((m) => m.PerInstrumentTable));
+const LogbookPanel = late(() => import('../logbook/logbook-panel.tsx').then((m) => m.LogbookPanel));
 
 interface ResultProps {
   readonly live: LiveRun;

@@ -6,11 +6,16 @@ import Joi from 'joi';
 import { useMemo, useState } from 'react';
 import type { Field } from '@/model/sheet/fields.ts';
 import { useSetting } from '@/store/setting.ts';
+import { late } from '@/ui/late.tsx';
 import { BlocksContext, useBlocks } from './blocks/context.ts';
 import { HOLE } from './blocks/nodes.ts';
 import { RuleBlocks } from './blocks/rule-blocks.tsx';
 import { Value } from './blocks/value.tsx';
-import { RuleEditor } from './rule-editor.tsx';
+
+// A sheet shows its rules as blocks until text is asked for.
+const RuleEditor = late(() => import('./rule-editor.tsx').then((m) => m.RuleEditor), {
+  meanwhile: <div className="h-7" />,
+});
 
 export type RuleView = 'blocks' | 'text';
 

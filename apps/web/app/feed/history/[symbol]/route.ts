@@ -19,6 +19,10 @@ export async function GET(
   const history = (await feed()).histories.get(symbol);
   if (history === undefined) return new Response(`The feed has no instrument ${symbol}.\n`, { status: 404 });
   return new Response(since === null ? history : linesSince(history, since), {
-    headers: { 'content-type': 'text/csv; charset=utf-8' },
+    headers: {
+      'content-type': 'text/csv; charset=utf-8',
+      // Tens of megabytes to the same machine: packing them costs more than sending them.
+      'cache-control': 'no-store, no-transform',
+    },
   });
 }

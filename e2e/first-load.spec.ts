@@ -1,0 +1,25 @@
+// What a place weighs when it is first opened: the scripts its page names, packed as they are sent.
+
+import { gzipSync } from 'node:zlib';
+import { expect, test } from './kit/test.ts';
+
+test.use({ seed: 'nothing' });
+
+/** Thousands of bytes. */
+const BUDGETS = { strategies: 350, market: 360, runs: 350, studies: 250 };
+
+test('a place opens within its budget of scripts, and they are sent packed', async ({ request }) => {
+  for (const [place, budget] of Object.entries(BUDGETS)) {
+    const html = await (await request.get(`/${place}`)).text();
+    let bytes = 0;
+    for (const [tag, path = ''] of html.matchAll(/<script[^>]*src="(\/_next\/[^"]+)"[^>]*>/g)) {
+      // For browsers of long ago only.
+      if (/nomodule/i.test(tag)) continue;
+      const script = await request.get(path);
+      expect(script.headers()['content-encoding']).toBe('gzip');
+      bytes += gzipSync(await script.body()).length;
+    }
+    expect(bytes, place).toBeGreaterThan(50_000);
+    expect(bytes, place).toBeLessThan(budget * 1000);
+  }
+});

@@ -1,0 +1,34 @@
+// The strategy file out. Apart from its reader, for it needs the rule language, which a page without rules does not.
+
+import { readOutline, type Strategy, writeOutline } from '@plateau/core';
+import { STRATEGY_FORMAT } from './strategy-file.ts';
+
+type Side = NonNullable<Strategy['long']>;
+type Stop = NonNullable<Side['stops']['initial']>;
+
+/** The text of a strategy file; reading it gives the same strategy, its rules in the form printRule gives them. */
+export function writeStrategyFile(strategy: Strategy): string {
+  return `${JSON.stringify({ format: STRATEGY_FORMAT, ...tidied(strategy) }, null, 2)}\n`;
+}
+
+/** The strategy with every rule that reads as it is printed, so that a rule is one text however it was made. */
+function tidied(strategy: Strategy): Strategy {
+  const text = (rule: string): string => {
+    const read = readOutline(rule, strategy.bars);
+    return read.ok ? writeOutline(read.outline, strategy.bars) : rule;
+  };
+  const stop = (setting: Stop): Stop => ('level' in setting ? { level: text(setting.level) } : setting);
+  const side = (s: Side): Side => ({
+    ...s,
+    enter: text(s.enter),
+    exit: text(s.exit),
+    ...(s.rank && { rank: { ...s.rank, by: text(s.rank.by) } }),
+    stops: {
+      ...s.stops,
+      ...(s.stops.initial && { initial: stop(s.stops.initial) }),
+      ...(s.stops.trail && { trail: stop(s.stops.trail) }),
+    },
+  });
+  const { long, short } = strategy;
+  return { ...strategy, ...(long && { long: side(long) }), ...(short && { short: side(short) }) };
+}
