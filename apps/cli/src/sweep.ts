@@ -15,9 +15,8 @@ import {
   type Universe,
   valuesFrom,
   WorkPool,
-  withDials,
 } from '@plateau/core';
-import { sweepCsv } from '@plateau/files';
+import { sweepCsv, turnDials } from '@plateau/files';
 import { BadInput } from './bad-input.ts';
 import { type InputOptions, readInputs } from './inputs.ts';
 import { threadsOf } from './worker-threads.ts';
@@ -59,12 +58,18 @@ export async function sweepCommand(options: SweepOptions): Promise<SweepDone> {
     { market: shareMarket(market), universe },
     workersFrom(options.workers),
   );
-  const asked = settings.map((dials) => ({
-    universe: options.universe,
-    request: { ...request, strategy: withDials(request.strategy, dials) },
-  }));
+  // A setting that is none, such as half a slot, has no run.
+  const read = settings.map((dials) => turnDials(request.strategy, dials, options.strategy));
+  const asked = read.flatMap((turned) =>
+    turned.ok ? [{ universe: options.universe, request: { ...request, strategy: turned.value } }] : [],
+  );
   const results = await pool.askEach('figures', asked).result.finally(() => pool.end());
-  const rows = results.map((how, k) => ({ dials: settings[k] ?? {}, ...figuresOrWhy(how) }));
+  const ran = results.values();
+  const rows = read.map((turned, k) => {
+    const how = turned.ok ? ran.next().value : undefined;
+    const why = turned.ok ? undefined : turned.problems[0]?.message;
+    return { dials: settings[k] ?? {}, ...(how ? figuresOrWhy(how) : { why }) };
+  });
   const failed = rows.flatMap(({ dials, why }) => {
     const at = axes.map(({ dial }) => `${dial} ${dials[dial]}`).join(', ');
     return why === undefined ? [] : [`${options.strategy}: at ${at}: ${why}`];

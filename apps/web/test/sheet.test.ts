@@ -49,7 +49,7 @@ describe('reading', () => {
   );
 
   it.each([
-    ['limits.positions', 'ten', 'limits.positions: “ten” is no number; write one such as 1.5.'],
+    ['limits.positions', 'ten', 'limits.positions: “ten” is no number; write one such as 1.5, or a dial such as {slots}.'],
     ['limits.positions', '2.5', 'limits.positions: “Slots” must be a whole number.'],
     ['account.capital', '0', 'account.capital: “Capital” must be greater than 0.'],
     ['size.percent', '', 'size.percent: Percent is empty; without it nothing can be worked out.'],
@@ -67,6 +67,39 @@ describe('reading', () => {
     const draft = { ...draftFrom(plain.request.strategy), 'long.stops.trail.form': 'atr' };
     const read = readDraft(draft);
     expect(read.ok && read.request.strategy.long?.stops.trail).toEqual({ atr: 14, times: 3 });
+  });
+
+  it('takes a dial where a number stands, and gives it back', () => {
+    const draft = {
+      dials: 'slots = 6, 2 to 20 step 2',
+      'limits.positions': '{slots}',
+      'account.capital': '{slots}',
+      'long.rotate': 'on',
+      'long.rotate.review': 'every',
+      'long.rotate.review.every': '{slots}',
+      'long.rotate.hold': '{slots}',
+      'costs.cashRate': '{slots}',
+    };
+    const read = readDraft(draft);
+    if (!read.ok) throw new Error(JSON.stringify(read.problems));
+    const { strategy } = read.request;
+    expect(strategy.limits.positions).toBe(6);
+    expect(strategy.long?.rotate).toMatchObject({ review: { every: 6 }, hold: 6 });
+    expect(strategy.costs.cashRate).toBe(6);
+    expect(draftFrom(strategy)).toMatchObject(draft);
+  });
+
+  it('tells a dial that is not there at its field', () => {
+    const read = readDraft({ 'limits.positions': '{slots}' });
+    expect(read).toEqual({
+      ok: false,
+      problems: [
+        {
+          path: 'limits.positions',
+          message: expect.stringContaining('“Slots” is {slots}, but there is no such dial'),
+        },
+      ],
+    });
   });
 
   it('of an untouched sheet gives a strategy that can run', () => {

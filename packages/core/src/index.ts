@@ -109,7 +109,7 @@ export {
   type TradeGrouping,
   tradeGroups,
 } from './statistics/trade-groups.ts';
-export { type Axis, settingsOf, valuesFrom, withDials } from './strategy/grid.ts';
+export { type Axis, settingsOf, valuesFrom, withDials, withSetting } from './strategy/grid.ts';
 export { type SizeWarning, sizeWarnings } from './strategy/size-warnings.ts';
 export type { Strategy } from './strategy/strategy.ts';
 export { type StressTest, stressTests } from './stress-tests.ts';

@@ -49,4 +49,12 @@ describe('a grid', () => {
     expect(withDials(strategy, { n: 9 }).dials).toEqual({ n: { value: 9 }, stop: { value: 3 } });
     expect(() => withDials(strategy, { m: 9 })).toThrow('no dial {m}');
   });
+
+  it('turns the settings that a dial stands for, and leaves the others', () => {
+    const dialled = { ...strategy, dialled: { 'limits.positions': 'n', 'account.leverage': 'stop' } };
+    const turned = withDials(dialled, { n: 9 });
+    expect(turned.limits).toEqual({ ...strategy.limits, positions: 9 });
+    expect(turned.account).toBe(strategy.account);
+    expect(turned.dialled).toEqual(dialled.dialled);
+  });
 });

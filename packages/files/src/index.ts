@@ -4,6 +4,7 @@ export { readBarsCsv } from './bars-csv.ts';
 export { barsCsv } from './bars-export.ts';
 export { barsParquet } from './bars-to-parquet.ts';
 export { barsXlsx } from './bars-to-xlsx.ts';
+export { dialIn } from './dialled-settings.ts';
 export { type Entry, unpack } from './import/archive.ts';
 export { DATE_ORDERS, type DateOrder } from './import/cells.ts';
 export { type Collected, Collector, type RowNote, type ShareEvent, symbolOfFile } from './import/collect.ts';
@@ -30,6 +31,7 @@ export {
   readStrategy,
   readStrategyFile,
   STRATEGY_FORMAT,
+  turnDials,
 } from './strategy-file.ts';
 export { summaryJson } from './summary.ts';
 export { sweepCsv } from './sweep-csv.ts';

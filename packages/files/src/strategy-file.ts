@@ -1,10 +1,10 @@
 // The strategy file, plateau-strategy/2: JSON in, a strategy with all defaults out; and back. plateau-strategy/1 is read too.
 
-import type { Strategy } from '@plateau/core';
+import { type Strategy, withDials } from '@plateau/core';
 import Joi from 'joi';
+import { dialledSettings, withDialled } from './dialled-settings.ts';
 import { readJson } from './json.ts';
-import type { Result } from './problem.ts';
-
+import type { FileProblem, Result } from './problem.ts';
 
 export const STRATEGY_FORMAT = 'plateau-strategy/2';
 /** The same with `leave` where an exit is meant. */
@@ -158,6 +158,28 @@ export function readStrategy(value: unknown, file: string): Result<Strategy> {
       problems: [{ file, message: `a strategy file has the format “${STRATEGY_FORMAT}”; ${found}` }],
     };
   }
+  const dialled = dialledSettings(value);
+  const problems = unknownDials(value as Json, dialled, file);
+  if (problems.length > 0) return { ok: false, problems };
+  const read = checked(turned(value as Json, dialled, 'value'), file);
+  if (!read.ok || Object.keys(dialled).length === 0) return read;
+  const beyond = faultOfRanges(value as Json, dialled, file);
+  if (beyond.length > 0) return { ok: false, problems: beyond };
+  return { ok: true, value: { ...read.value, dialled } };
+}
+
+/** The strategy with its dials turned, as a strategy that can be run. */
+export function turnDials(
+  strategy: Strategy,
+  values: Readonly<Record<string, number>>,
+  file: string,
+): Result<Strategy> {
+  const { dialled, ...settings } = withDials(strategy, values);
+  const read = checked({ format: STRATEGY_FORMAT, ...settings }, file);
+  return read.ok && dialled ? { ok: true, value: { ...read.value, dialled } } : read;
+}
+
+function checked(value: unknown, file: string): Result<Strategy> {
   const { error, value: strategy } = strategySchema.validate(value, { abortEarly: false, convert: false });
   if (error) {
     const problems = error.details.map(({ message, path }) => ({
@@ -169,6 +191,47 @@ export function readStrategy(value: unknown, file: string): Result<Strategy> {
   }
   const { format: _format, ...rest } = strategy;
   return { ok: true, value: rest as Strategy };
+}
+
+type Dialled = Readonly<Record<string, string>>;
+const dialsOf = (value: Json): Json => (isJson(value.dials) ? value.dials : {});
+
+function unknownDials(value: Json, dialled: Dialled, file: string): FileProblem[] {
+  const dials = dialsOf(value);
+  return Object.entries(dialled)
+    .filter(([, name]) => !(name in dials))
+    .map(([path, name]) => ({
+      file,
+      path,
+      message: `“${path}” is {${name}}, but there is no such dial; make one, or write a number`,
+    }));
+}
+
+/** The value with each dialled setting at what its dial says under a key. */
+function turned(value: Json, dialled: Dialled, key: 'value' | 'from' | 'to'): Json {
+  const dials = dialsOf(value);
+  return withDialled(value, dialled, (name) => {
+    const dial = dials[name];
+    return isJson(dial) ? (dial[key] ?? dial.value) : undefined;
+  });
+}
+
+/** What a setting cannot be though its dial goes there: a slider or a grid would run into it. */
+function faultOfRanges(value: Json, dialled: Dialled, file: string): FileProblem[] {
+  const found = new Map<string, FileProblem>();
+  for (const end of ['from', 'to'] as const) {
+    const read = checked(turned(value, dialled, end), file);
+    for (const problem of read.ok ? [] : read.problems) {
+      const name = dialled[problem.path ?? ''];
+      const dial = name === undefined ? undefined : (dialsOf(value)[name] as Json);
+      if (!dial || found.has(problem.path ?? '')) continue;
+      found.set(problem.path ?? '', {
+        ...problem,
+        message: `${problem.message}, but its dial goes to ${dial[end]}`,
+      });
+    }
+  }
+  return [...found.values()];
 }
 
 type Json = Readonly<Record<string, unknown>>;

@@ -1,6 +1,7 @@
 // The strategy file out. Apart from its reader, for it needs the rule language, which a page without rules does not.
 
 import { readOutline, type Strategy, writeOutline } from '@plateau/core';
+import { withDialled } from './dialled-settings.ts';
 import { STRATEGY_FORMAT } from './strategy-file.ts';
 
 type Side = NonNullable<Strategy['long']>;
@@ -8,7 +9,9 @@ type Stop = NonNullable<Side['stops']['initial']>;
 
 /** The text of a strategy file; reading it gives the same strategy, its rules in the form printRule gives them. */
 export function writeStrategyFile(strategy: Strategy): string {
-  return `${JSON.stringify({ format: STRATEGY_FORMAT, ...tidied(strategy) }, null, 2)}\n`;
+  const { dialled = {}, ...settings } = tidied(strategy);
+  const written = withDialled(settings, dialled, (dial) => `{${dial}}`);
+  return `${JSON.stringify({ format: STRATEGY_FORMAT, ...written }, null, 2)}\n`;
 }
 
 /** The strategy with every rule that reads as it is printed, so that a rule is one text however it was made. */

@@ -9,6 +9,7 @@ import {
   readStrategyFile,
   readUniverseCsv,
   tradesCsv,
+  turnDials,
   universeCsv,
   writeStrategyFile,
 } from '../src/index.ts';
@@ -198,6 +199,51 @@ describe('a strategy file', () => {
 
   it('that is no JSON is refused', () => {
     expect(faultsOf(readStrategyFile('{', 's.json'))[0]).toContain('s.json: this is no JSON');
+  });
+});
+
+describe('a dial in the place of a number', () => {
+  const file = (settings: object, dials: object = { slots: { value: 8, from: 2, to: 20, step: 2 } }) =>
+    JSON.stringify({
+      format: 'plateau-strategy/2',
+      name: 'x',
+      long: { enter: 'always', exit: 'close is below {slots}-day average' },
+      dials,
+      ...settings,
+    });
+  const read = (settings: object, dials?: object) => readStrategyFile(file(settings, dials), 'x.json');
+
+  it('is the number that it stands at, comes back as it was written, and turns the setting with it', () => {
+    const text = { limits: { positions: '{slots}' }, costs: { cashRate: '{ slots }', marginRate: 'SKR3' } };
+    const strategy = valueOf(read(text));
+    expect(strategy.limits.positions).toBe(8);
+    expect(strategy.costs).toMatchObject({ cashRate: 8, marginRate: 'SKR3' });
+    expect(strategy.long?.exit).toBe('close is below {slots}-day average');
+    const written = JSON.parse(writeStrategyFile(strategy));
+    expect(written.limits.positions).toBe('{slots}');
+    expect(written.costs.cashRate).toBe('{slots}');
+    expect(written).not.toHaveProperty('dialled');
+    expect(valueOf(readStrategyFile(JSON.stringify(written), 'x.json'))).toEqual(strategy);
+    expect(valueOf(turnDials(strategy, { slots: 5 }, 'x.json'))).toMatchObject({
+      limits: { positions: 5 },
+      dials: { slots: { value: 5 } },
+    });
+  });
+
+  it('is refused by its field when there is none, or when the setting cannot be what the dial says', () => {
+    expect(faultsOf(read({ limits: { positions: '{many}' } }))).toEqual([
+      'x.json: “limits.positions” is {many}, but there is no such dial; make one, or write a number',
+    ]);
+    expect(faultsOf(read({ limits: { positions: '{slots}' } }, { slots: { value: 2.5 } }))[0]).toMatch(
+      /limits\.positions.*integer/,
+    );
+    expect(
+      faultsOf(read({ limits: { positions: '{slots}' } }, { slots: { value: 2, from: 0, to: 4 } })),
+    ).toEqual([
+      expect.stringMatching(/limits\.positions.*greater than or equal to 1, but its dial goes to 0/),
+    ]);
+    const strategy = valueOf(read({ limits: { positions: '{slots}' } }));
+    expect(faultsOf(turnDials(strategy, { slots: 2.5 }, 'x.json'))[0]).toMatch(/limits\.positions.*integer/);
   });
 });
 

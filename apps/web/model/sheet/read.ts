@@ -1,7 +1,7 @@
 // From a draft to what the engine runs, and from a strategy file back to a draft.
 
 import { dayFromIso, type Problem, type RunRequest, type Strategy } from '@plateau/core';
-import { readStrategy, STRATEGY_FORMAT } from '@plateau/files';
+import { dialIn, readStrategy, STRATEGY_FORMAT } from '@plateau/files';
 import { readDials, writeDials } from './dials.ts';
 import { type Field, fields } from './fields.ts';
 import { type Draft, type Sheet, textOf } from './sheet.ts';
@@ -119,15 +119,12 @@ function strategyJson(draft: Draft, problems: Problem[]): Json {
     if (rank && rank.by === undefined) delete (json[side] as Json).rank;
     if (sides !== 'both' && sides !== side) delete json[side];
   }
-  const review = textOf(draft, 'long.rotate.review.every');
-  const rotate = at(json, ['long', 'rotate']) as Json | undefined;
-  if (rotate && textOf(draft, 'long.rotate.review') === 'every') rotate.review = { every: Number(review) };
   return json;
 }
 
 /** Whether a field belongs to one form of a stop or a size, and so is needed while that form is chosen. */
 function isFormPart({ when }: Field): boolean {
-  return when !== undefined && /\.(form|method)$/.test(when.key);
+  return when !== undefined && /\.(form|method|review)$/.test(when.key);
 }
 
 function valueOf(field: Field, text: string, problems: Problem[]): unknown {
@@ -154,12 +151,17 @@ function valueOf(field: Field, text: string, problems: Problem[]): unknown {
   }
 }
 
-function numberOf(field: Field, text: string, problems: Problem[]): number | undefined {
+/** A number, or a dial in its place; undefined where there is none. */
+function numberOf(field: Field, text: string, problems: Problem[]): number | string | undefined {
+  if (dialIn(text) !== undefined) return text.trim();
   const trimmed = text.replace(/[,\s]/g, '');
   if (trimmed === '') return undefined;
   const value = Number(trimmed);
   if (Number.isFinite(value)) return value;
-  problems.push({ path: field.key, message: `“${text}” is no number; write one such as 1.5.` });
+  problems.push({
+    path: field.key,
+    message: `“${text}” is no number; write one such as 1.5, or a dial such as {slots}.`,
+  });
   return undefined;
 }
 
@@ -195,6 +197,8 @@ export function draftFrom(strategy: Strategy): Draft {
     if (field.outside || field.kind === 'dials') continue;
     const value = at(strategy, field.key.split('.'));
     if (typeof value === 'string') draft[field.key] = value;
+    else if (strategy.dialled?.[field.key] !== undefined)
+      draft[field.key] = `{${strategy.dialled[field.key]}}`;
     else if (typeof value === 'number') draft[field.key] = String(value);
     else if (typeof value === 'boolean') draft[field.key] = value ? 'on' : 'off';
     else if (value === undefined && (field.kind === 'number' || field.kind === 'value') && !isFormPart(field))
@@ -216,7 +220,7 @@ export function draftFrom(strategy: Strategy): Draft {
   const review = long?.rotate?.review;
   if (typeof review === 'object') {
     draft['long.rotate.review'] = 'every';
-    draft['long.rotate.review.every'] = String(review.every);
+    draft['long.rotate.review.every'] ??= String(review.every);
   }
   return draft;
 }

@@ -29,7 +29,7 @@ export function settingsOf(axes: readonly Axis[]): Record<string, number>[] {
   );
 }
 
-/** The strategy with its dials turned. @throws when it has no dial of such a name */
+/** The strategy with its dials turned, and the settings they stand for with them. @throws when it has no dial of such a name */
 export function withDials(strategy: Strategy, values: Readonly<Record<string, number>>): Strategy {
   const dials = { ...strategy.dials };
   for (const [name, value] of Object.entries(values)) {
@@ -37,5 +37,16 @@ export function withDials(strategy: Strategy, values: Readonly<Record<string, nu
     if (!dial) throw new Error(`the strategy has no dial {${name}}`);
     dials[name] = { ...dial, value };
   }
-  return { ...strategy, dials };
+  const turned = Object.entries(strategy.dialled ?? {}).filter(([, dial]) => dial in values);
+  return turned.reduce<Strategy>((so, [path, dial]) => withSetting(so, path.split('.'), dials[dial]?.value), {
+    ...strategy,
+    dials,
+  });
+}
+
+/** A copy with another value at a path. */
+export function withSetting<T>(settings: T, [key, ...rest]: readonly string[], value: unknown): T {
+  if (key === undefined) return value as T;
+  const inner = (settings as Readonly<Record<string, unknown>>)[key];
+  return { ...settings, [key]: withSetting(inner, rest, value) };
 }

@@ -107,6 +107,8 @@ export interface Strategy {
   readonly notes: string;
   readonly bars: BarUnit;
   readonly dials: Readonly<Record<string, Dial>>;
+  /** numbers of the settings that dials stand for: the dial's name by the setting's path, as `limits.positions` */
+  readonly dialled?: Readonly<Record<string, string>>;
   readonly long?: Side;
   readonly short?: Side;
   readonly size: Size;
