@@ -49,7 +49,11 @@ describe('reading', () => {
   );
 
   it.each([
-    ['limits.positions', 'ten', 'limits.positions: “ten” is no number; write one such as 1.5, or a dial such as {slots}.'],
+    [
+      'limits.positions',
+      'ten',
+      'limits.positions: “ten” is no number; write one such as 1.5, or a dial such as {slots}.',
+    ],
     ['limits.positions', '2.5', 'limits.positions: “Slots” must be a whole number.'],
     ['account.capital', '0', 'account.capital: “Capital” must be greater than 0.'],
     ['size.percent', '', 'size.percent: Percent is empty; without it nothing can be worked out.'],

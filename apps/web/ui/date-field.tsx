@@ -1,37 +1,155 @@
 'use client';
 
 import { dayFromIso, isoFromDay } from '@plateau/core';
-import { clsx } from 'clsx';
-import type { ComponentProps } from 'react';
+import { CalendarDays, ChevronLeft, ChevronRight } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { type ChangeEvent, useState } from 'react';
+import { DayPicker, type DropdownProps } from 'react-day-picker';
+import { box, POPPED } from './box.ts';
+import { Select } from './select.tsx';
 
-type Native = Omit<ComponentProps<'input'>, 'type' | 'min' | 'max' | 'defaultValue' | 'onChange'>;
+/** A day that can be chosen by its words; without a day it empties the field. */
+export type DayChoice = readonly [words: string, day: number | undefined];
 
-interface DateFieldProps extends Native {
-  /** the first and last day that can be chosen */
-  readonly first?: number;
-  readonly last?: number;
-  readonly initial?: number;
-  /** is told of each whole date that stands in the field */
-  readonly onDay?: (day: number) => void;
+interface DateFieldProps {
+  /** left out where a label points at its id */
+  readonly label?: string;
+  readonly id?: string;
+  /** as typed: YYYY-MM-DD, nothing, or what is on its way there */
+  readonly value: string;
+  readonly onChange: (text: string) => void;
+  /** the first and last day that can be pointed at */
+  readonly first?: number | undefined;
+  readonly last?: number | undefined;
+  readonly choices?: readonly DayChoice[];
+  readonly placeholder?: string;
+  readonly disabled?: boolean;
+  readonly faulty?: boolean;
+  readonly describedBy?: string | undefined;
+  readonly className?: string;
 }
 
-const iso = (day: number | undefined): string | undefined =>
-  day === undefined ? undefined : isoFromDay(day);
+const MS_A_DAY = 86_400_000;
+/** A day as the calendar counts: midnight of the browser's own place. */
+const dateOf = (day: number): Date => {
+  const utc = new Date(day * MS_A_DAY);
+  return new Date(utc.getUTCFullYear(), utc.getUTCMonth(), utc.getUTCDate());
+};
+const dayOf = (date: Date): number =>
+  Date.UTC(date.getFullYear(), date.getMonth(), date.getDate()) / MS_A_DAY;
 
-/** A day, typed or chosen. */
-export function DateField({ first, last, initial, onDay, className, ...input }: DateFieldProps) {
+/** A day, typed as YYYY-MM-DD or pointed at. */
+export function DateField(props: DateFieldProps) {
+  const { label, id, value, onChange, first, last, choices = [], disabled, faulty, describedBy } = props;
+  const [open, setOpen] = useState(false);
+  const day = dayFromIso(value.trim());
+  const take = (next: number | undefined): void => {
+    onChange(next === undefined ? '' : isoFromDay(next));
+    setOpen(false);
+  };
   return (
-    <input
-      {...input}
-      type="date"
-      min={iso(first)}
-      max={iso(last)}
-      defaultValue={iso(initial)}
-      onChange={(event) => {
-        const day = dayFromIso(event.target.value);
-        if (day !== undefined) onDay?.(day);
+    <span className={`inline-flex items-stretch ${props.className ?? ''}`}>
+      <input
+        id={id}
+        type="text"
+        aria-label={label}
+        aria-invalid={faulty || undefined}
+        aria-describedby={describedBy}
+        value={value}
+        disabled={disabled}
+        placeholder={props.placeholder ?? 'YYYY-MM-DD'}
+        onChange={(event) => onChange(event.target.value)}
+        className={box({ faulty, className: 'min-w-24 flex-1 rounded-r-none border-r-0 px-1.5 py-0.5' })}
+      />
+      <Popover.Root open={open} onOpenChange={setOpen}>
+        <Popover.Trigger
+          aria-label={label ? `${label}: calendar` : 'Calendar'}
+          disabled={disabled}
+          className={box({ faulty, className: 'rounded-l-none px-1 text-soft hover:text-ink' })}
+        >
+          <CalendarDays size={13} aria-hidden />
+        </Popover.Trigger>
+        <Popover.Portal>
+          <Popover.Content align="end" sideOffset={4} aria-label="Calendar" className={`p-3 ${POPPED}`}>
+            {choices.length > 0 && (
+              <p className="flex flex-wrap gap-x-3 pb-2">
+                {choices.map(([words, its]) => (
+                  <button
+                    key={words}
+                    type="button"
+                    className="text-accent underline decoration-hairline underline-offset-2 hover:decoration-accent"
+                    onClick={() => take(its)}
+                  >
+                    {words}
+                  </button>
+                ))}
+              </p>
+            )}
+            <Calendar day={day} first={first} last={last} onDay={take} />
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
+    </span>
+  );
+}
+
+/** Years and months in a list like every other of ours; the calendar counts them. */
+function MonthChoice({ options = [], value, onChange, 'aria-label': label }: DropdownProps) {
+  return (
+    <Select
+      label={label ?? 'Month or year'}
+      value={String(value)}
+      choices={options.map((option) => [String(option.value), option.label])}
+      onChange={(next) => onChange?.({ target: { value: next } } as ChangeEvent<HTMLSelectElement>)}
+    />
+  );
+}
+
+const CALENDAR_PARTS = {
+  Dropdown: MonthChoice,
+  Chevron: ({ orientation }: { orientation?: string }) =>
+    orientation === 'left' ? <ChevronLeft size={14} aria-hidden /> : <ChevronRight size={14} aria-hidden />,
+};
+
+interface CalendarProps {
+  readonly day: number | undefined;
+  readonly first: number | undefined;
+  readonly last: number | undefined;
+  readonly onDay: (day: number) => void;
+}
+
+function Calendar({ day, first, last, onDay }: CalendarProps) {
+  const bounds = [
+    ...(first !== undefined ? [{ before: dateOf(first) }] : []),
+    ...(last !== undefined ? [{ after: dateOf(last) }] : []),
+  ];
+  const shown = day ?? last;
+  return (
+    <DayPicker
+      mode="single"
+      required
+      autoFocus
+      weekStartsOn={1}
+      captionLayout="dropdown"
+      {...(shown !== undefined && { defaultMonth: dateOf(shown) })}
+      {...(first !== undefined && { startMonth: dateOf(first) })}
+      {...(last !== undefined && { endMonth: dateOf(last) })}
+      disabled={bounds}
+      selected={day === undefined ? undefined : dateOf(day)}
+      onSelect={(date) => onDay(dayOf(date))}
+      components={CALENDAR_PARTS}
+      classNames={{
+        months: 'relative',
+        nav: 'absolute right-0 flex gap-1',
+        month_caption: 'pb-2',
+        dropdowns: 'flex gap-1',
+        weekday: 'w-7 font-normal text-soft',
+        day: 'size-7 text-center',
+        day_button: 'size-7 rounded-sm hover:bg-accent-paper disabled:text-soft disabled:opacity-40',
+        selected: 'rounded-sm bg-accent-paper font-semibold',
+        today: 'text-accent',
+        outside: 'opacity-40',
       }}
-      className={clsx('rounded-sm border border-hairline bg-raised px-1 text-ink', className)}
     />
   );
 }

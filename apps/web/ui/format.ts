@@ -1,9 +1,13 @@
-// How figures are written: a dash where undefined, a true minus sign.
+// How numbers, money, days and counts are written: the only place that formats one. A dash where undefined, a true minus sign.
 
 import { type FigureKind, isoFromDay } from '@plateau/core';
 
 const DASH = '–';
 const signed = (text: string): string => text.replace('-', '−');
+const english = (options: Intl.NumberFormatOptions) => {
+  const { format } = new Intl.NumberFormat('en', options);
+  return (value: number): string => (Number.isFinite(value) ? signed(format(value)) : DASH);
+};
 
 export function percent(value: number, digits = 1): string {
   return Number.isFinite(value) ? `${signed((100 * value).toFixed(digits))}%` : DASH;
@@ -13,20 +17,33 @@ export function ratio(value: number, digits = 2): string {
   return Number.isFinite(value) ? signed(value.toFixed(digits)) : DASH;
 }
 
-const whole = new Intl.NumberFormat('en', { maximumFractionDigits: 0 });
-const shares = new Intl.NumberFormat('en', { maximumFractionDigits: 3 });
-const cents = new Intl.NumberFormat('en', { minimumFractionDigits: 2, maximumFractionDigits: 2 });
+const whole = english({ maximumFractionDigits: 0 });
 
-export function money(value: number): string {
-  return Number.isFinite(value) ? signed(whole.format(value)) : DASH;
+/** A sum in the account's money, without cents. */
+export const money = whole;
+export const price = english({ minimumFractionDigits: 2, maximumFractionDigits: 2 });
+/** A price or a measure as its size needs it. */
+export const plainNumber = english({ maximumSignificantDigits: 6 });
+/** A number in full to four decimals, as a table on paper has it. */
+export const exact = english({ maximumFractionDigits: 4 });
+/** @example 1.2M */
+export const short = english({ notation: 'compact', maximumFractionDigits: 1 });
+/** Shares, of which a part may be held. */
+export const shares = english({ maximumFractionDigits: 3 });
+
+/** Nouns whose plural is not their singular and an s. */
+const PLURALS: Readonly<Record<string, string>> = { entry: 'entries', day: 'days' };
+
+/** A count, with its noun where one is given. @example 1 share, 2 shares */
+export function count(number: number, noun?: string): string {
+  const text = whole(number);
+  if (noun === undefined) return text;
+  return `${text} ${number === 1 ? noun : (PLURALS[noun] ?? `${noun}s`)}`;
 }
 
-export function price(value: number): string {
-  return Number.isFinite(value) ? cents.format(value) : DASH;
-}
-
-export function count(value: number): string {
-  return Number.isFinite(value) ? whole.format(value) : DASH;
+/** @example 38 MB */
+export function bytes(size: number): string {
+  return size > 2e9 ? `${(size / 1e9).toFixed(1)} GB` : `${(size / 1e6).toFixed(size < 1e7 ? 1 : 0)} MB`;
 }
 
 const dayAndTime = new Intl.DateTimeFormat('en-GB', {
@@ -42,14 +59,21 @@ export function moment(at: number): string {
   return dayAndTime.format(at);
 }
 
+const isoDay = new Intl.DateTimeFormat('sv', { year: 'numeric', month: '2-digit', day: '2-digit' });
+
+/** The day of a moment where the trader is, as YYYY-MM-DD. @param at milliseconds since 1970 */
+export function dayOfMoment(at: number): string {
+  return isoDay.format(at);
+}
+
 const WRITTEN: Readonly<Record<FigureKind, (value: number) => string>> = {
   percent: (value) => percent(value),
   'fine-percent': (value) => percent(value, Math.abs(value) < 0.001 ? 4 : 2),
   ratio: (value) => ratio(value),
   money,
   price,
-  shares: (value) => (Number.isFinite(value) ? shares.format(value) : DASH),
-  count,
+  shares,
+  count: (value) => count(value),
   days: (value) => (Number.isFinite(value) ? `${count(value)} d` : DASH),
   day: (value) => (Number.isFinite(value) ? isoFromDay(value) : DASH),
 };

@@ -1,12 +1,13 @@
 // Runs strategies off the page's thread, on bars in shared memory.
 
 import { doEngineWork, engineKeeper, openMarket, serve, type ToWorker } from '@plateau/core';
+import { membersOf } from '@/model/market/alone.ts';
 import type { EngineSetup, PageWork } from './page-work.ts';
 
 const hear = serve<EngineSetup, PageWork>(
   ({ market: shared, universes }) => {
     const market = openMarket(shared);
-    const engineFor = engineKeeper(market, async (name) => universes.get(name) ?? []);
+    const engineFor = engineKeeper(market, async (name) => membersOf(name, universes.get(name)));
     return {
       ...doEngineWork(market, engineFor),
       tables: async ({ universe, request, format }, goOn) => {

@@ -8,6 +8,7 @@ import { sources } from '@/sources/sources.ts';
 import { Button } from '@/ui/button';
 import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
 import { count } from '@/ui/format.ts';
+import { Select } from '@/ui/select.tsx';
 import { useAnswer } from '@/ui/use-answer.ts';
 import { readCatalogue } from '@/workers/source-client.ts';
 import { FeedWork } from './feed-work.tsx';
@@ -55,16 +56,12 @@ export function FeedPanel({ listings }: { listings: readonly StoredListing[] }) 
     <>
       <div className="flex flex-wrap items-center gap-3 py-2">
         {sources.length > 1 && (
-          <select
-            aria-label="Source"
+          <Select
+            label="Source"
             value={name}
-            onChange={(event) => setName(event.target.value)}
-            className="rounded-sm border border-hairline bg-raised px-1 py-0.5"
-          >
-            {sources.map((s) => (
-              <option key={s.name}>{s.name}</option>
-            ))}
-          </select>
+            choices={sources.map((s) => [s.name, s.name])}
+            onChange={setName}
+          />
         )}
         <p className="min-w-0 flex-1">
           <span className="font-semibold">{source.name}</span>{' '}

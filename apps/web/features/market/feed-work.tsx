@@ -1,6 +1,7 @@
 import type { Updated } from '@/model/market/updated.ts';
 import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
+import { Progress } from '@/ui/progress.tsx';
 
 export type Work =
   | { readonly kind: 'idle' }
@@ -16,12 +17,7 @@ export function FeedWork({ work, onStop }: { work: Work; onStop: () => void }) {
   if (work.kind === 'adding' || work.kind === 'updating') {
     return (
       <p className="flex items-center gap-3 pb-2" aria-live="polite">
-        <progress
-          value={work.done}
-          max={Math.max(1, work.total)}
-          aria-label="Instruments fetched"
-          className="h-2 w-40"
-        />
+        <Progress label="Instruments fetched" value={work.done} max={Math.max(1, work.total)} />
         {count(work.done)} of {count(work.total)} {work.kind === 'adding' ? 'added' : 'looked at'}
         <Button onClick={onStop}>Stop</Button>
       </p>

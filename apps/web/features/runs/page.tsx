@@ -10,6 +10,7 @@ import { useUndoKeys } from '@/parts/keys/use-undo-keys.ts';
 import { importRun } from '@/store/runs/run-files.ts';
 import { removeRun, useRuns } from '@/store/runs/saved-runs.ts';
 import { Button, IconButton } from '@/ui/button';
+import { Checkbox } from '@/ui/checkbox.tsx';
 import { moment, percent, ratio } from '@/ui/format.ts';
 import { late } from '@/ui/late.tsx';
 import { useFileChoice } from '@/ui/use-file-choice.tsx';
@@ -82,12 +83,11 @@ function Entry({ run, current, marked, onMark }: EntryProps) {
   return (
     <li className={`border-b border-hairline px-3 py-2 ${current ? 'bg-accent-paper' : ''}`}>
       <div className="flex items-start gap-1.5">
-        <input
-          type="checkbox"
-          aria-label={`Side by side: ${run.name}, ${moment(run.at)}`}
+        <Checkbox
+          label={`Side by side: ${run.name}, ${moment(run.at)}`}
           checked={marked}
           onChange={onMark}
-          className="mt-1 accent-[var(--accent)]"
+          className="mt-1"
         />
         <Link
           href={`/runs?run=${run.id}`}

@@ -1,8 +1,9 @@
 'use client';
 
 import { ArrowLeft } from 'lucide-react';
-import { type KeyboardEvent, type ReactNode, useEffect, useRef } from 'react';
+import { type ReactNode, useEffect, useRef } from 'react';
 import { Button } from '@/ui/button';
+import { useKeysWithin } from '@/ui/use-keys.ts';
 
 interface PanelProps {
   readonly title: ReactNode;
@@ -20,21 +21,15 @@ interface PanelProps {
 export function Panel({ title, label, tools, onBack, keys, children }: PanelProps) {
   const self = useRef<HTMLElement>(null);
   useEffect(() => self.current?.focus(), []);
-  const onKeyDown = (event: KeyboardEvent): void => {
-    const target = event.target as HTMLElement;
-    if (event.ctrlKey || event.metaKey || event.altKey) return;
-    if (event.key !== 'Escape' && target.closest('input, select, textarea')) return;
-    const act = event.key === 'Escape' ? onBack : keys[event.key];
-    if (!act) return;
-    event.preventDefault();
-    act();
-  };
+  const heard = useKeysWithin<HTMLElement>({ ...keys, Escape: onBack });
   return (
     <section
-      ref={self}
+      ref={(part) => {
+        self.current = part;
+        return heard(part);
+      }}
       aria-label={label}
       tabIndex={-1}
-      onKeyDown={onKeyDown}
       className="absolute inset-0 z-20 flex flex-col bg-paper outline-none"
     >
       <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-hairline px-4 py-1">

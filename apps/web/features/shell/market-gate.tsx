@@ -5,6 +5,7 @@ import { type ReactNode, useCallback, useEffect, useState } from 'react';
 import { FIRST_SOURCE } from '@/sources/first.ts';
 import { hasMarket, onLetGo, openStore } from '@/store/opening.ts';
 import { Button } from '@/ui/button';
+import { count } from '@/ui/format.ts';
 import { late } from '@/ui/late.tsx';
 import { warmEngine } from '@/workers/engine-start.ts';
 import { type FillProgress, fillStore } from '@/workers/source-client.ts';
@@ -88,7 +89,7 @@ function Filling({ done, total, bars }: FillProgress) {
         <Progress.Indicator className="h-full bg-accent" style={{ width: `${share * 100}%` }} />
       </Progress.Root>
       <p className="mt-2" aria-live="polite">
-        {done} of {total || '…'} instruments, {bars.toLocaleString('en')} bars
+        {done} of {total || '…'} instruments, {count(bars)} bars
       </p>
     </>
   );

@@ -41,6 +41,7 @@ export function Workbench({ sheet }: { sheet: Sheet }) {
                   sheet={sheet}
                   problems={live.problems}
                   sharesOf={sharesOf}
+                  days={live.run?.marks.day}
                   notes={marginNotes(sheet, live, explained)}
                 />
               </div>

@@ -1,7 +1,17 @@
 // The one table of a sheet's fields: what each is called, how it is entered, where it stands in the strategy file.
 // The form, the reading into a strategy, the writing from one and the words for undo all come from it.
 
-type FieldKind = 'text' | 'rule' | 'value' | 'number' | 'choice' | 'date' | 'rate' | 'dials';
+type FieldKind =
+  | 'text'
+  | 'rule'
+  | 'value'
+  | 'number'
+  | 'choice'
+  | 'universe'
+  | 'instrument'
+  | 'date'
+  | 'rate'
+  | 'dials';
 
 export interface Field {
   /** the key in the sheet; for settings of the strategy, the path in its file */
@@ -140,8 +150,8 @@ export const sections: readonly Section[] = [
     id: 'market',
     title: 'Trade',
     fields: [
-      { key: 'universe', label: 'Universe', kind: 'choice', initial: 'skerry-stocks', outside: true },
-      { key: 'benchmark', label: 'Benchmark', kind: 'choice', initial: 'SK60', outside: true },
+      { key: 'universe', label: 'Universe', kind: 'universe', initial: 'skerry-stocks', outside: true },
+      { key: 'benchmark', label: 'Benchmark', kind: 'instrument', initial: 'SK60', outside: true },
       { key: 'from', label: 'From', kind: 'date', initial: '', hint: 'first day', outside: true },
       { key: 'to', label: 'To', kind: 'date', initial: '', hint: 'last day', outside: true },
       {

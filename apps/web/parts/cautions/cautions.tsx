@@ -4,7 +4,7 @@ import { at, type Caution, cautionsOf, type ShownRun, type Strategy } from '@pla
 import { useLiveQuery } from 'dexie-react-hooks';
 import { TriangleAlert } from 'lucide-react';
 import { isDated } from '@/model/market/members.ts';
-import { readOne } from '@/store/read.ts';
+import { readMembers } from '@/store/market/universes.ts';
 import { count, percent } from '@/ui/format.ts';
 
 function words(caution: Caution): string {
@@ -52,7 +52,7 @@ interface CautionsProps {
 /** What to doubt about a result, in plain words beside its figures. */
 export function Cautions({ run, strategy, universe, tries, doubtful }: CautionsProps) {
   const dated = useLiveQuery(async () => {
-    const members = (await readOne('universes', universe))?.members ?? [];
+    const members = await readMembers(universe);
     // One instrument alone was not chosen from among others that failed.
     return isDated(members) || new Set(members.map(({ symbol }) => symbol)).size < 2;
   }, [universe]);

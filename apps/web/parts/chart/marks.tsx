@@ -1,7 +1,5 @@
-import { percent } from '@/ui/format.ts';
+import { count, percent, plainNumber } from '@/ui/format.ts';
 import type { Row } from './rows.ts';
-
-const price = new Intl.NumberFormat('en', { maximumSignificantDigits: 6 });
 
 /** A hairline from low to high with a notch at the close: teal and to the right after a rise, rust and to the left after a fall. */
 export function drawBar(properties: unknown) {
@@ -43,10 +41,8 @@ export function valuesOf(
     ...(other ? [[`${other}, rebased`, row.other] as const] : []),
   ];
   return [
-    ...values.map(
-      ([name, value = Number.NaN]) => [name, Number.isFinite(value) ? price.format(value) : '–'] as const,
-    ),
+    ...values.map(([name, value = Number.NaN]) => [name, plainNumber(value)] as const),
     ['Change', percent(row.change), row.change < 0 ? 'loss' : 'gain'],
-    ['Volume', row.volume.toLocaleString('en')],
+    ['Volume', count(row.volume)],
   ];
 }

@@ -4,8 +4,9 @@ import { Command } from 'cmdk';
 import { useRouter } from 'next/navigation';
 import { useTheme } from 'next-themes';
 import { Dialog } from 'radix-ui';
-import { useEffect } from 'react';
 import { create } from 'zustand';
+import { useChord } from '@/ui/use-keys.ts';
+import { CHORDS } from '../keys/table.ts';
 import { places } from './places.ts';
 
 interface MenuCommand {
@@ -43,16 +44,7 @@ export function CommandMenu() {
   const { shown, commands, open, close } = useCommandMenu();
   const router = useRouter();
   const { setTheme } = useTheme();
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      if ((event.ctrlKey || event.metaKey) && event.key === '.') {
-        event.preventDefault();
-        open();
-      }
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [open]);
+  useChord(CHORDS.commands.keys, open);
 
   const everywhere: MenuCommand[] = [
     ...places.map(({ id, name }) => ({ group: 'Go to', label: name, run: () => router.push(`/${id}`) })),

@@ -1,7 +1,8 @@
 // Ctrl+Z and Ctrl+Shift+Z for a place. A text field keeps them for its own text.
 
-import { useEffect } from 'react';
 import { doAgain, takeBack, toldIfFailed, type UndoPlace, useActs } from '@/store/undo.ts';
+import { useChord } from '@/ui/use-keys.ts';
+import { CHORDS } from './table.ts';
 
 /** Steps that a place keeps itself, such as a sheet's, among its acts by their times. */
 export interface OwnSteps {
@@ -40,18 +41,8 @@ export async function redoIn(place: UndoPlace, own?: OwnSteps): Promise<void> {
   else if (step !== undefined) own?.redo();
 }
 
-/** @param own must not change from one rendering to the next */
 export function useUndoKeys(place: UndoPlace, own?: OwnSteps): void {
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      if (!(event.ctrlKey || event.metaKey) || event.altKey || event.defaultPrevented) return;
-      const key = event.key.toLowerCase();
-      if ((key !== 'z' && key !== 'y') || isTextField(event.target)) return;
-      event.preventDefault();
-      if (key === 'y' || event.shiftKey) void redoIn(place, own);
-      else void undoIn(place, own);
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [place, own]);
+  const inText = (event: KeyboardEvent): boolean => isTextField(event.target);
+  useChord(CHORDS.undo.keys, () => void undoIn(place, own), inText);
+  useChord(CHORDS.redo.keys, () => void redoIn(place, own), inText);
 }

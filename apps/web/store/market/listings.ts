@@ -1,7 +1,7 @@
 // What is known of the market's instruments and universes without their bars.
 
 import { useLiveQuery } from 'dexie-react-hooks';
-import type { StoredUniverse } from '@/model/rows.ts';
+import type { StoredListing, StoredUniverse } from '@/model/rows.ts';
 import { database } from '../database.ts';
 import { readAll } from '../read.ts';
 
@@ -15,4 +15,9 @@ export function useSymbols(): readonly string[] {
 /** Every universe; undefined while they are read. */
 export function useUniverses(): readonly StoredUniverse[] | undefined {
   return useLiveQuery(() => readAll('universes'), []);
+}
+
+/** Every instrument, A to Z; undefined while they are read. */
+export function useInstruments(): readonly StoredListing[] | undefined {
+  return useLiveQuery(() => readAll('listings'), []);
 }

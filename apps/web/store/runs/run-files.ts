@@ -1,17 +1,18 @@
 // Kept runs out as files and in again.
 
 import { readRunFile, writeRunFile } from '@plateau/files';
+import { symbolAlone } from '@/model/market/alone.ts';
 import type { StoredRun } from '@/model/rows.ts';
 import { database } from '../database.ts';
-import { readOne } from '../read.ts';
+import { readMembers } from '../market/universes.ts';
 import { act } from '../undo.ts';
 
 /** The text of a run file, with the members of the universe as they are now. */
 export async function runFileOf(run: StoredRun): Promise<string> {
-  const universe = await readOne('universes', run.universe);
+  const members = await readMembers(run.universe);
   return writeRunFile({
     ...run,
-    universe: { id: run.universe, name: run.universeName, members: universe?.members ?? [] },
+    universe: { id: run.universe, name: run.universeName, members },
   });
 }
 
@@ -34,7 +35,8 @@ export async function importRun(file: File): Promise<StoredRun> {
   await act('runs', `The import of “${run.name}”`, {
     redo: () =>
       database.transaction('rw', database.universes, database.runs, async () => {
-        brought = (await database.universes.get(universe.id)) === undefined;
+        brought =
+          symbolAlone(universe.id) === undefined && (await database.universes.get(universe.id)) === undefined;
         if (brought) await database.universes.add(universe);
         await database.runs.put(run);
       }),

@@ -3,8 +3,9 @@ import type { RefObject } from 'react';
 import { ChartOut } from '@/ui/chart/chart-out.tsx';
 import type { Zoom } from '@/ui/chart/use-zoom.ts';
 import { ZoomButtons } from '@/ui/chart/zoom-buttons.tsx';
-import { DateField } from '@/ui/date-field.tsx';
+import { Checkbox } from '@/ui/checkbox.tsx';
 import { count } from '@/ui/format.ts';
+import { GoToDay } from '@/ui/go-to-day.tsx';
 import { Toggle } from '@/ui/toggle.tsx';
 
 const UNITS: readonly (readonly [BarUnit, string])[] = [
@@ -33,18 +34,10 @@ export function ChartTools(props: ChartToolsProps) {
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1 py-1">
       <Toggle label="Bars" value={unit} choices={UNITS} onChange={onUnit} />
-      <label className="flex items-center gap-1.5 text-soft">
-        <input type="checkbox" checked={log} onChange={(event) => onLog(event.target.checked)} /> Log scale
-      </label>
-      <label className="flex items-center gap-1.5 text-soft">
-        Go to
-        <DateField
-          aria-label="Go to a day"
-          first={at(days, 0)}
-          last={at(days, days.length - 1)}
-          onDay={onGoTo}
-        />
-      </label>
+      <Checkbox checked={log} onChange={onLog} className="text-soft">
+        Log scale
+      </Checkbox>
+      <GoToDay first={at(days, 0)} last={at(days, days.length - 1)} onDay={onGoTo} />
       <span className="ml-auto text-soft">
         {isoFromDay(at(days, first))} to {isoFromDay(at(days, last))}, {count(last - first + 1)} bars
       </span>

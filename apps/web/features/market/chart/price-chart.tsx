@@ -78,15 +78,7 @@ export function PriceChart({ symbol, bars, listings, goTo }: PriceChartProps) {
         zoom={zoom}
         charts={charts}
       />
-      <DrawChoice
-        text={text}
-        onText={setText}
-        fault={fault}
-        beside={beside}
-        onBeside={setBeside}
-        found={other !== undefined}
-        listings={listings}
-      />
+      <DrawChoice text={text} onText={setText} fault={fault} beside={beside} onBeside={setBeside} />
       <div ref={charts} className="flex min-h-0 flex-1 flex-col" onWheel={zoom.onWheel}>
         <PricePanes
           columns={columns}

@@ -8,13 +8,12 @@ import { ChartPane, plainLine } from '@/ui/chart/pane.tsx';
 import { Readout } from '@/ui/chart/readout.tsx';
 import { selectedDays } from '@/ui/chart/time-axis.tsx';
 import type { Zoom } from '@/ui/chart/use-zoom.ts';
+import { plainNumber, short } from '@/ui/format.ts';
 import type { ChartColumns } from './use-columns.ts';
 
 const AXIS_WIDTH = 58;
 const LINES = ['var(--ghost)', 'var(--waterline)', 'var(--ridge)', 'var(--accent)', 'var(--ink)'];
 export const BESIDE = { stroke: 'var(--ink)', strokeWidth: 1.1, strokeDasharray: '5 3' } as const;
-const price = new Intl.NumberFormat('en', { maximumSignificantDigits: 6 });
-const whole = new Intl.NumberFormat('en', { notation: 'compact', maximumFractionDigits: 1 });
 /** With more bars in view than this the axis is labelled by years. */
 const MANY = 300;
 
@@ -56,7 +55,7 @@ export function PricePanes({ columns, rows, zoom, log, yearly, other, marked }: 
         name="price"
         className="min-h-0 flex-[4]"
         along={along(!hasVolume && under.length === 0)}
-        values={{ width: AXIS_WIDTH, format: price.format, log }}
+        values={{ width: AXIS_WIDTH, format: plainNumber, log }}
         readout={(row) => <Readout day={row.day} rows={valuesOf(row, names, other)} />}
       >
         {marked !== undefined && <ReferenceLine x={marked} stroke="var(--accent)" strokeDasharray="2 3" />}
@@ -75,7 +74,7 @@ export function PricePanes({ columns, rows, zoom, log, yearly, other, marked }: 
           name="under"
           className="min-h-0 flex-[1.4]"
           along={along(!hasVolume)}
-          values={{ width: AXIS_WIDTH, format: price.format, ticks: 3 }}
+          values={{ width: AXIS_WIDTH, format: plainNumber, ticks: 3 }}
         >
           {under.map(line)}
           {selectedDays(zoom.drag)}
@@ -87,7 +86,7 @@ export function PricePanes({ columns, rows, zoom, log, yearly, other, marked }: 
           name="volume"
           className="min-h-0 flex-1"
           along={along(true)}
-          values={{ width: AXIS_WIDTH, format: whole.format, ticks: 2, domain: [0, 'auto'] }}
+          values={{ width: AXIS_WIDTH, format: short, ticks: 2, domain: [0, 'auto'] }}
           grid={false}
         >
           <Bar dataKey="volume" fill="var(--land)" isAnimationActive={false} />

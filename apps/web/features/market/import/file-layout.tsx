@@ -3,7 +3,10 @@
 import { DATE_ORDERS, faultInLayout, type Layout, ROLES, type Role } from '@plateau/files';
 import { clsx } from 'clsx';
 import type { Inspected } from '@/model/market/import.ts';
+import { Checkbox } from '@/ui/checkbox.tsx';
 import { count } from '@/ui/format.ts';
+import { NumberField } from '@/ui/number-field.tsx';
+import { Select } from '@/ui/select.tsx';
 
 const SHAPES: readonly (readonly [Layout['shape'], string])[] = [
   ['single', 'one instrument a file'],
@@ -34,7 +37,8 @@ interface FileLayoutProps {
   readonly onCut: (separator: string) => void;
 }
 
-const select = 'rounded-sm border border-hairline bg-raised px-1 py-0.5 text-ink';
+const ROLE_CHOICES = ROLES.map((role) => [role, role] as const);
+const MOST_SKIPPED = 30;
 
 /** How a file would be read: its first rows under the role of each column, every guess to be changed. */
 export function FileLayout({ file, alike, onChange, onCut }: FileLayoutProps) {
@@ -71,16 +75,15 @@ interface ChoiceProps<Value extends string> {
 
 function Choice<Value extends string>({ label, value, choices, onChange }: ChoiceProps<Value>) {
   return (
-    <label className="flex items-center gap-1.5">
+    <span className="flex items-center gap-1.5">
       {label}
-      <select className={select} value={value} onChange={(event) => onChange(event.target.value as Value)}>
-        {choices.map(([its, words]) => (
-          <option key={its} value={its}>
-            {words}
-          </option>
-        ))}
-      </select>
-    </label>
+      <Select<Value | ''>
+        label={label}
+        value={value}
+        choices={choices}
+        onChange={(next) => next !== '' && onChange(next)}
+      />
+    </span>
   );
 }
 
@@ -110,14 +113,9 @@ function LayoutFields({ file: { path, layout }, onChange, onCut }: Omit<FileLayo
         ]}
         onChange={(decimal) => onChange({ ...layout, decimal })}
       />
-      <label className="flex items-center gap-1.5">
-        <input
-          type="checkbox"
-          checked={layout.header}
-          onChange={(event) => onChange({ ...layout, header: event.target.checked })}
-        />
+      <Checkbox checked={layout.header} onChange={(header) => onChange({ ...layout, header })}>
         First row names the columns
-      </label>
+      </Checkbox>
       {/\.(csv|tsv|txt)$/i.test(path) && (
         <Choice
           label="Cells between"
@@ -126,17 +124,16 @@ function LayoutFields({ file: { path, layout }, onChange, onCut }: Omit<FileLayo
           onChange={onCut}
         />
       )}
-      <label className="flex items-center gap-1.5">
+      <span className="flex items-center gap-1.5">
         Rows above
-        <input
-          type="number"
-          min={0}
-          max={30}
-          className={clsx(select, 'w-14')}
-          value={layout.skip}
-          onChange={(event) => onChange({ ...layout, skip: Math.max(0, Number(event.target.value)) })}
+        <NumberField
+          label="Rows above"
+          whole
+          className="w-14"
+          value={String(layout.skip)}
+          onChange={(text) => onChange({ ...layout, skip: Math.min(MOST_SKIPPED, Number(text)) })}
         />
-      </label>
+      </span>
     </div>
   );
 }
@@ -156,20 +153,12 @@ function Preview({ file, onChange }: Pick<FileLayoutProps, 'file' | 'onChange'>)
           <tr>
             {roles.slice(0, MOST_COLUMNS).map((role, k) => (
               <th key={k} className="px-1 font-normal">
-                <select
-                  className={select}
-                  aria-label={`Column ${k + 1} is`}
+                <Select
+                  label={`Column ${k + 1} is`}
                   value={role}
-                  onChange={(event) =>
-                    onChange({ ...layout, roles: roles.with(k, event.target.value as Role) })
-                  }
-                >
-                  {ROLES.map((one) => (
-                    <option key={one} value={one}>
-                      {one}
-                    </option>
-                  ))}
-                </select>
+                  choices={ROLE_CHOICES}
+                  onChange={(next) => onChange({ ...layout, roles: roles.with(k, next) })}
+                />
               </th>
             ))}
           </tr>

@@ -6,8 +6,10 @@ import { Download } from 'lucide-react';
 import { useDropzone } from 'react-dropzone';
 import type { Duplicates, ImportProgress, ImportReport, Inspected } from '@/model/market/import.ts';
 import { Button } from '@/ui/button';
-import { count } from '@/ui/format.ts';
+import { count, bytes as sizeText } from '@/ui/format.ts';
+import { Progress } from '@/ui/progress.tsx';
 import { saveFile } from '@/ui/save-file.ts';
+import { Select } from '@/ui/select.tsx';
 import { FileLayout } from './file-layout.tsx';
 import { reportCsv } from './report-csv.ts';
 import { useImport } from './use-import.ts';
@@ -90,20 +92,17 @@ function Check({ files, skipped, duplicates, onDuplicates, onChange, onCut, onRe
     <div className="flex min-h-0 flex-1 flex-col">
       <div className="flex items-center gap-3 border-b border-hairline py-1">
         <span>
-          {files.length === 1 ? '1 file' : `${count(files.length)} files`}, {(size / 1e6).toFixed(1)} MB
+          {files.length === 1 ? '1 file' : `${count(files.length)} files`}, {sizeText(size)}
         </span>
-        <label className="flex items-center gap-1.5 text-soft">
+        <span className="flex items-center gap-1.5 text-soft">
           Instruments already here
-          <select
+          <Select
+            label="Instruments already here"
             value={duplicates}
-            onChange={(event) => onDuplicates(event.target.value as Duplicates)}
-            className="rounded-sm border border-hairline bg-raised px-1 py-0.5 text-ink"
-          >
-            <option value="replace">are replaced</option>
-            <option value="merge">are merged, the new bars winning</option>
-            <option value="keep">stay as they are</option>
-          </select>
-        </label>
+            choices={DUPLICATES}
+            onChange={onDuplicates}
+          />
+        </span>
         <span className="ml-auto flex gap-2">
           <Button onClick={onBack}>Other files</Button>
           <Button
@@ -135,6 +134,12 @@ function Check({ files, skipped, duplicates, onDuplicates, onChange, onCut, onRe
   );
 }
 
+const DUPLICATES: readonly (readonly [Duplicates, string])[] = [
+  ['replace', 'are replaced'],
+  ['merge', 'are merged, the new bars winning'],
+  ['keep', 'stay as they are'],
+];
+
 function Reading({
   progress: { bytes, total, rows },
   started,
@@ -149,7 +154,7 @@ function Reading({
   const left = share > 0 ? (seconds / share) * (1 - share) : undefined;
   return (
     <div className="p-6">
-      <progress value={share} max={1} aria-label="Files read" className="h-2 w-80" />
+      <Progress label="Files read" value={share} className="h-2 w-80" />
       <p className="py-2" aria-live="polite">
         {count(rows)} rows, {Math.round(share * 100)}%
         {left !== undefined && seconds > 1

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { type MarketOf, membersOf, newUniverse, type Way } from '@/model/market/new-universe.ts';
 import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
+import { Radio } from '@/ui/radio.tsx';
 import { CombineWay, control, FileWay, FilterWay, PasteWay } from './ways.tsx';
 
 const WAYS = {
@@ -47,19 +48,12 @@ export function UniverseMaker({ onMake, ...market }: UniverseMakerProps) {
           placeholder="Name of the new universe"
           className={`${control} w-72`}
         />
-        <div role="radiogroup" aria-label="How it is made" className="flex flex-wrap gap-3">
-          {(Object.keys(WAYS) as Way[]).map((value) => (
-            <label key={value} className="flex items-center gap-1.5">
-              <input
-                type="radio"
-                name="way"
-                checked={way === value}
-                onChange={() => setMade({ ...made, way: value })}
-              />
-              {WAYS[value][0]}
-            </label>
-          ))}
-        </div>
+        <Radio
+          label="How it is made"
+          value={way}
+          choices={(Object.keys(WAYS) as Way[]).map((one) => [one, WAYS[one][0]])}
+          onChange={(next) => setMade({ ...made, way: next })}
+        />
       </div>
       <Choice made={made} market={market} onChange={(part) => setMade((now) => ({ ...now, ...part }))} />
       {unknown.length > 0 && (

@@ -5,11 +5,14 @@ import type { ReactNode } from 'react';
 import type { Filter } from '@/model/market/members.ts';
 import { type MarketOf, type NewUniverse, readUniverse } from '@/model/market/new-universe.ts';
 import type { StoredUniverse } from '@/model/rows.ts';
+import { box } from '@/ui/box.ts';
 import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
+import { NumberField } from '@/ui/number-field.tsx';
+import { Select } from '@/ui/select.tsx';
 import { useFileChoice } from '@/ui/use-file-choice.tsx';
 
-export const control = 'rounded-sm border border-hairline bg-raised px-2 py-1 text-ink';
+export const control = box({ className: 'px-2 py-1' });
 
 interface WayProps {
   readonly made: NewUniverse;
@@ -22,17 +25,15 @@ export function FilterWay({ made: { filter }, market: { listings, listed, qualit
   const set = (part: Partial<Filter>): void => onChange({ filter: { ...filter, ...part } });
   const valuesOf = (key: 'kind' | 'group'): string[] => [...new Set(listings.map((its) => its[key]))].sort();
   const least = (key: 'price' | 'traded' | 'years', label: string): ReactNode => (
-    <label className="flex items-center gap-2">
+    <span className="flex items-center gap-2">
       {label}
-      <input
-        type="number"
-        min={0}
-        step="any"
+      <NumberField
+        label={label}
         value={filter[key]}
-        onChange={(event) => set({ [key]: event.target.value })}
-        className={`${control} w-28`}
+        onChange={(text) => set({ [key]: text })}
+        className="w-28"
       />
-    </label>
+    </span>
   );
   return (
     <fieldset className="flex flex-wrap items-center gap-x-4 gap-y-2 text-soft">
@@ -72,17 +73,12 @@ interface AnyOfProps {
 
 function AnyOf({ label, any, value, of, onChange }: AnyOfProps) {
   return (
-    <select
-      aria-label={label}
+    <Select
+      label={label}
       value={value}
-      onChange={(event) => onChange(event.target.value)}
-      className={control}
-    >
-      <option value="">{any}</option>
-      {of.map((one) => (
-        <option key={one}>{one}</option>
-      ))}
-    </select>
+      choices={[['', any], ...of.map((one) => [one, one] as const)]}
+      onChange={onChange}
+    />
   );
 }
 
@@ -124,6 +120,12 @@ export function FileWay({ made: { file }, onChange }: WayProps) {
   );
 }
 
+const COMBINATIONS: readonly (readonly [Combination, string])[] = [
+  ['and', 'and'],
+  ['or', 'or'],
+  ['minus', 'minus'],
+];
+
 /** Two universes together, day by day. */
 export function CombineWay({ made: { first, how, second }, market: { universes }, onChange }: WayProps) {
   return (
@@ -134,16 +136,7 @@ export function CombineWay({ made: { first, how, second }, market: { universes }
         universes={universes}
         onChange={(id) => onChange({ first: id })}
       />
-      <select
-        aria-label="How"
-        value={how}
-        onChange={(event) => onChange({ how: event.target.value as Combination })}
-        className={control}
-      >
-        <option>and</option>
-        <option>or</option>
-        <option>minus</option>
-      </select>
+      <Select label="How" value={how} choices={COMBINATIONS} onChange={(next) => onChange({ how: next })} />
       <UniverseChoice
         label="Second universe"
         value={second}
@@ -164,17 +157,11 @@ interface UniverseChoiceProps {
 
 function UniverseChoice({ label, value, universes, onChange }: UniverseChoiceProps) {
   return (
-    <select
-      aria-label={label}
+    <Select
+      label={label}
       value={value}
-      onChange={(event) => onChange(event.target.value)}
-      className={control}
-    >
-      {universes.map(({ id, name }) => (
-        <option key={id} value={id}>
-          {name}
-        </option>
-      ))}
-    </select>
+      choices={universes.map(({ id, name }) => [id, name])}
+      onChange={onChange}
+    />
   );
 }

@@ -3,15 +3,14 @@
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { Button } from '@/ui/button';
+import { bytes } from '@/ui/format.ts';
+import { Progress } from '@/ui/progress.tsx';
 
 interface Use {
   readonly used: number;
   readonly allowed: number;
   readonly persisted: boolean;
 }
-
-const megabytes = (bytes: number): string =>
-  bytes > 2e9 ? `${(bytes / 1e9).toFixed(1)} GB` : `${(bytes / 1e6).toFixed(0)} MB`;
 
 async function measure(): Promise<Use | undefined> {
   if (!navigator.storage?.estimate) return undefined;
@@ -38,8 +37,8 @@ export function StorageUse() {
     <section aria-label="Storage" className="border-b border-hairline py-4">
       <h2 className="font-serif text-lg">Room in this browser</h2>
       <p className="flex items-center gap-3 py-1">
-        <progress value={use.used} max={use.allowed} aria-label="Storage used" className="h-2 w-60" />
-        {megabytes(use.used)} used of {megabytes(use.allowed)} that the browser allows
+        <Progress label="Storage used" value={use.used} max={use.allowed} className="h-2 w-60" />
+        {bytes(use.used)} used of {bytes(use.allowed)} that the browser allows
       </p>
       {use.persisted ? (
         <p className="text-soft">The browser keeps it until you clear it yourself.</p>

@@ -5,7 +5,9 @@ import { useState } from 'react';
 import type { WorkspaceProgress, WorkspaceSummary } from '@/model/workspace.ts';
 import { deleteStore } from '@/store/opening.ts';
 import { Button } from '@/ui/button';
-import { count } from '@/ui/format.ts';
+import { Confirm } from '@/ui/confirm.tsx';
+import { bytes, count, dayOfMoment } from '@/ui/format.ts';
+import { Progress } from '@/ui/progress.tsx';
 import { saveBlob } from '@/ui/save-file.ts';
 import { useFileChoice } from '@/ui/use-file-choice.tsx';
 import { packWorkspace, restoreWorkspace, summarizeWorkspace } from '@/workers/workspace-client.ts';
@@ -30,8 +32,7 @@ export function WorkspacePanel() {
   const pack = (): void => {
     setState({ step: 'packing', progress: START });
     packWorkspace((progress) => setState({ step: 'packing', progress })).then((zip) => {
-      const day = new Date().toLocaleDateString('sv');
-      saveBlob(`plateau workspace ${day}.zip`, zip);
+      saveBlob(`plateau workspace ${dayOfMoment(Date.now())}.zip`, zip);
       setState({ step: 'packed', bytes: zip.size });
     }, fail);
   };
@@ -86,10 +87,10 @@ function Said({ state, onRestore, onLeave }: SaidProps) {
     <>
       {(state.step === 'packing' || state.step === 'restoring') && (
         <p className="flex items-center gap-3 pt-3">
-          <progress
+          <Progress
+            label="Instruments"
             value={state.progress.done}
             max={state.progress.total}
-            aria-label="Instruments"
             className="h-2 w-60"
           />
           {state.step === 'packing' ? 'Packing' : 'Reading'}: {count(state.progress.done)} of{' '}
@@ -97,7 +98,7 @@ function Said({ state, onRestore, onLeave }: SaidProps) {
         </p>
       )}
       {state.step === 'packed' && (
-        <p className="pt-3">The workspace is in your downloads, {(state.bytes / 1e6).toFixed(1)} MB.</p>
+        <p className="pt-3">The workspace is in your downloads, {bytes(state.bytes)}.</p>
       )}
       {state.step === 'failed' && (
         <p role="alert" className="pt-3 text-loss">
@@ -128,7 +129,6 @@ function Said({ state, onRestore, onLeave }: SaidProps) {
 }
 
 function StartOver({ disabled }: { disabled: boolean }) {
-  const [emptying, setEmptying] = useState(false);
   const empty = async (): Promise<void> => {
     await deleteStore();
     window.location.assign('/market');
@@ -139,19 +139,15 @@ function StartOver({ disabled }: { disabled: boolean }) {
       <p className="py-1 text-soft">
         Empties this browser of everything Plateau keeps, and begins again with the demo market.
       </p>
-      {emptying ? (
-        <div className="flex items-center gap-2">
-          <span>Nothing of it can be brought back but from a workspace file.</span>
-          <Button className="text-loss" onClick={() => void empty()}>
-            Empty everything
-          </Button>
-          <Button onClick={() => setEmptying(false)}>Leave it</Button>
-        </div>
-      ) : (
-        <Button disabled={disabled} onClick={() => setEmptying(true)}>
-          Start over …
-        </Button>
-      )}
+      <Confirm
+        trigger={<Button disabled={disabled}>Start over …</Button>}
+        title="Empty this browser of everything?"
+        act="Empty everything"
+        onAct={() => void empty()}
+      >
+        Instruments, universes, sheets, their logbooks and kept runs go. Nothing of it can be brought back but
+        from a workspace file.
+      </Confirm>
     </section>
   );
 }

@@ -5,8 +5,8 @@ import { ChevronLeft, ChevronRight } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { StoredRun } from '@/model/rows.ts';
 import { IconButton } from '@/ui/button';
-import { DateField } from '@/ui/date-field.tsx';
 import { count, money, percent, price, written } from '@/ui/format.ts';
+import { GoToDay } from '@/ui/go-to-day.tsx';
 import { useAnswer } from '@/ui/use-answer.ts';
 import { askDay } from '@/workers/run-client.ts';
 import { Candidates } from '../candidates.tsx';
@@ -51,9 +51,7 @@ export function DayPanel({ kept, day, onDay, onTrade, onBack }: DayPanelProps) {
               onClick={() => go(book?.after)}
             />
           </div>
-          <label className="text-soft">
-            Go to <DateField aria-label="Go to a day" onDay={go} />
-          </label>
+          <GoToDay onDay={go} />
         </>
       }
     >

@@ -2,8 +2,7 @@
 
 import type { Trade } from '@plateau/core';
 import { tradesTable } from '@plateau/files';
-
-const figures = new Intl.NumberFormat('en', { maximumFractionDigits: 4 });
+import { exact } from '@/ui/format.ts';
 
 export function escaped(text: string): string {
   return text.replaceAll('&', '&amp;').replaceAll('<', '&lt;');
@@ -24,12 +23,12 @@ export function tradesHtml(trades: readonly Trade[]): string {
   });
   return [
     '<section class="py-4">',
-    `<h2 class="pb-2 font-serif text-lg">Trades, ${figures.format(trades.length)}</h2>`,
+    `<h2 class="pb-2 font-serif text-lg">Trades, ${exact(trades.length)}</h2>`,
     `<table class="paper-trades text-right"><thead><tr>${head.join('')}</tr></thead>`,
     `<tbody>${body.join('\n')}</tbody></table></section>`,
   ].join('\n');
 }
 
 function written(cell: number): string {
-  return Number.isFinite(cell) ? figures.format(cell) : '';
+  return Number.isFinite(cell) ? exact(cell) : '';
 }

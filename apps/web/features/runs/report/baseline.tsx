@@ -5,6 +5,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { StoredRun } from '@/model/rows.ts';
 import { Button } from '@/ui/button';
 import { count, percent, written } from '@/ui/format.ts';
+import { Progress } from '@/ui/progress.tsx';
 import { baselineInWorker } from '@/workers/apart-client.ts';
 import { PlainTable } from './plain-table.tsx';
 
@@ -78,7 +79,7 @@ export function Baseline({ run, entries }: { run: ShownRun; entries: RandomEntri
       data-done={rows.length === SEEDS.length}
     >
       {rows.length < SEEDS.length && (
-        <progress value={rows.length} max={SEEDS.length} aria-label="Random entries" className="h-2 w-40" />
+        <Progress label="Random entries" value={rows.length} max={SEEDS.length} />
       )}
       <PlainTable
         label="Among random entries"

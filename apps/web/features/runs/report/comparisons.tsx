@@ -3,13 +3,12 @@
 import type { Comparison } from '@plateau/core';
 import { useLiveQuery } from 'dexie-react-hooks';
 import Joi from 'joi';
-import { Plus, X } from 'lucide-react';
-import { type FormEvent, useState } from 'react';
-import { useSymbols } from '@/store/market/listings.ts';
+import { X } from 'lucide-react';
+import { InstrumentPicker } from '@/parts/instrument-picker.tsx';
 import { changeSetting, readSetting } from '@/store/setting.ts';
-import { Button, IconButton } from '@/ui/button';
+import { IconButton } from '@/ui/button';
+import { Checkbox } from '@/ui/checkbox.tsx';
 import { ratio } from '@/ui/format.ts';
-import { SymbolField } from '@/ui/symbol-field.tsx';
 
 const MOST = 4;
 
@@ -50,18 +49,10 @@ interface ComparisonChoiceProps {
 
 /** Which other curves stand beside the strategy's. */
 export function ComparisonChoice({ chosen, onChange }: ComparisonChoiceProps) {
-  const [fault, setFault] = useState<string>();
-  const symbols = useSymbols();
   const full = chosen.length >= MOST;
-  const add = (event: FormEvent<HTMLFormElement>): void => {
-    event.preventDefault();
-    const form = event.currentTarget;
-    const symbol = String(new FormData(form).get('symbol')).trim().toUpperCase();
-    if (!symbols.includes(symbol)) return setFault(`There is no instrument ${symbol || 'without a symbol'}.`);
-    setFault(undefined);
+  const add = (symbol: string): void => {
     if (!chosen.some((one) => one.kind === 'held' && one.symbol === symbol))
       onChange([...chosen, { kind: 'held', symbol }]);
-    form.reset();
   };
   return (
     <div role="group" aria-label="Beside it" className="flex flex-wrap items-center gap-x-3 gap-y-1">
@@ -69,18 +60,14 @@ export function ComparisonChoice({ chosen, onChange }: ComparisonChoiceProps) {
       {OTHERS.map((kind) => {
         const on = chosen.some((one) => one.kind === kind);
         return (
-          <label key={kind} className="flex items-center gap-1">
-            <input
-              type="checkbox"
-              checked={on}
-              disabled={!on && full}
-              onChange={() =>
-                onChange(on ? chosen.filter((one) => one.kind !== kind) : [...chosen, { kind }])
-              }
-              className="accent-[var(--accent)]"
-            />
+          <Checkbox
+            key={kind}
+            checked={on}
+            disabled={!on && full}
+            onChange={() => onChange(on ? chosen.filter((one) => one.kind !== kind) : [...chosen, { kind }])}
+          >
             {comparisonName({ comparison: { kind } })}
-          </label>
+          </Checkbox>
         );
       })}
       {chosen.map(
@@ -97,24 +84,13 @@ export function ComparisonChoice({ chosen, onChange }: ComparisonChoiceProps) {
             </span>
           ),
       )}
-      <form onSubmit={add} className="flex items-center gap-1" aria-label="Another instrument beside it">
-        <SymbolField
-          name="symbol"
-          aria-label="Symbol to hold beside it"
-          symbols={symbols}
-          placeholder="symbol"
-          disabled={full}
-          className="w-24 px-1.5 py-0.5"
-        />
-        <Button type="submit" disabled={full} className="px-1.5" aria-label="Hold it beside the strategy">
-          <Plus size={13} aria-hidden />
-        </Button>
-      </form>
-      {fault && (
-        <span role="alert" className="text-loss">
-          {fault}
-        </span>
-      )}
+      <InstrumentPicker
+        label="Hold beside it"
+        value=""
+        placeholder="an instrument"
+        disabled={full}
+        onPick={add}
+      />
     </div>
   );
 }

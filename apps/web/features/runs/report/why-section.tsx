@@ -1,24 +1,15 @@
 'use client';
 
-import { dayFromIso, isoFromDay, type RunAsked, type WhyDay, type WhySpan } from '@plateau/core';
-import { type FormEvent, useState } from 'react';
+import { isoFromDay, type RunAsked, type WhyDay, type WhySpan } from '@plateau/core';
+import { useState } from 'react';
 import type { StoredRun } from '@/model/rows.ts';
-import { useSymbols } from '@/store/market/listings.ts';
-import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
-import { SymbolField } from '@/ui/symbol-field.tsx';
 import { useAnswer } from '@/ui/use-answer.ts';
 import { askWhy, askWhyBetween } from '@/workers/run-client.ts';
 import { Candidates, VERDICTS } from '../candidates.tsx';
 import { Conditions, ruleName } from '../conditions.tsx';
+import { type Asked, WhyForm } from './why-form.tsx';
 import { WhySpanTable } from './why-span-table.tsx';
-
-interface Asked {
-  readonly symbol: string;
-  readonly from: number;
-  /** the same as `from` for a single day */
-  readonly to: number;
-}
 
 interface Answers {
   readonly day?: WhyDay | undefined;
@@ -34,42 +25,14 @@ async function answerTo(run: RunAsked, { symbol, from, to }: Asked): Promise<Ans
 /** Any instrument on any day, or over a span: each condition, membership, rank, and what kept it out. */
 export function WhySection({ kept, onDay }: { kept: StoredRun; onDay: (day: number) => void }) {
   const [asked, setAsked] = useState<Asked>();
-  const [wrong, setWrong] = useState<string>();
-  const symbols = useSymbols();
   const { universe, request } = kept;
-  const { value: answer, fault: failed } = useAnswer(
-    asked && (() => answerTo({ universe, request }, asked)),
-    [kept, asked],
-  );
-  const fault = wrong ?? failed;
-  const ask = (event: FormEvent<HTMLFormElement>): void => {
-    event.preventDefault();
-    const data = new FormData(event.currentTarget);
-    const text = (name: string): string => String(data.get(name)).trim();
-    const symbol = text('symbol').toUpperCase();
-    const from = dayFromIso(text('day'));
-    const to = text('to') === '' ? from : dayFromIso(text('to'));
-    if (!symbols.includes(symbol)) return setWrong(`There is no instrument ${symbol || 'without a symbol'}.`);
-    if (from === undefined || to === undefined) return setWrong('Write the day as YYYY-MM-DD.');
-    if (to < from) return setWrong('The last day comes before the first.');
-    setWrong(undefined);
-    setAsked({ symbol, from, to });
-  };
-  const field = 'rounded-sm border border-hairline bg-raised px-1.5 py-0.5';
+  const { value: answer, fault } = useAnswer(asked && (() => answerTo({ universe, request }, asked)), [
+    kept,
+    asked,
+  ]);
   return (
     <div className="grid gap-3" aria-live="polite">
-      <form onSubmit={ask} className="flex flex-wrap items-center gap-2" aria-label="Why, or why not">
-        <label>
-          Instrument <SymbolField name="symbol" symbols={symbols} className="w-24 px-1.5 py-0.5" />
-        </label>
-        <label>
-          Day <input name="day" placeholder="YYYY-MM-DD" className={`${field} w-28`} />
-        </label>
-        <label>
-          to <input name="to" placeholder="that day alone" className={`${field} w-28`} />
-        </label>
-        <Button type="submit">Ask</Button>
-      </form>
+      <WhyForm onAsk={setAsked} />
       {fault && (
         <p role="alert" className="text-loss">
           {fault}

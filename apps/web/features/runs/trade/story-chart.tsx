@@ -9,7 +9,7 @@ import { periodTicks } from '@/parts/chart/rows.ts';
 import { ChartPane, plainLine } from '@/ui/chart/pane.tsx';
 import { Readout } from '@/ui/chart/readout.tsx';
 import { StrokeKey } from '@/ui/chart/time-axis.tsx';
-import { price } from '@/ui/format.ts';
+import { plainNumber, price } from '@/ui/format.ts';
 import { type StoryRow, storyRows } from './story-rows.ts';
 
 const AXIS_WIDTH = 58;
@@ -22,7 +22,6 @@ const LINES = [
 ] as const;
 const STOP = { stroke: 'var(--loss)', strokeWidth: 1.2 } as const;
 const TARGET = { stroke: 'var(--gain)', strokeWidth: 1.2 } as const;
-const figures = new Intl.NumberFormat('en', { maximumSignificantDigits: 5 });
 const YEARLY = 500;
 
 const strokeOf = (k: number) => LINES[k % LINES.length] ?? LINES[0];
@@ -38,7 +37,7 @@ export function StoryChart({ story }: { story: TradeStory }) {
   const days = rows.map(({ day }) => day);
   const ticks = periodTicks(rows, rows.length > YEARLY ? yearOf : monthOf);
   const along = (shown: boolean) => placeAxis({ days, first: 0, last, ticks, shown });
-  const values = (count: number) => ({ width: AXIS_WIDTH, ticks: count, format: figures.format });
+  const values = (count: number) => ({ width: AXIS_WIDTH, ticks: count, format: plainNumber });
   return (
     <div
       role="img"
@@ -146,6 +145,6 @@ function valuesOf(row: StoryRow, names: readonly string[]): readonly (readonly [
   ];
   return values.map(([name, value = Number.NaN]) => [
     name,
-    Math.abs(value) < 1 ? figures.format(value) : price(value),
+    Math.abs(value) < 1 ? plainNumber(value) : price(value),
   ]);
 }

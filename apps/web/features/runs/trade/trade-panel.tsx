@@ -7,6 +7,7 @@ import { type RefObject, useRef } from 'react';
 import type { StoredRun } from '@/model/rows.ts';
 import { Button, IconButton } from '@/ui/button';
 import { ChartOut } from '@/ui/chart/chart-out.tsx';
+import { Fold } from '@/ui/fold.tsx';
 import { count, money, percent, price, ratio, written } from '@/ui/format.ts';
 import { useAnswer } from '@/ui/use-answer.ts';
 import { askStory } from '@/workers/run-client.ts';
@@ -231,10 +232,9 @@ function Why({ story }: { story: TradeStory }) {
         <Parts label="Numbers of the exit" parts={exitParts} />
       </section>
       {of > 1 && (
-        <details>
-          <summary className="cursor-pointer text-accent">All candidates of the day</summary>
+        <Fold title="All candidates of the day">
           <Candidates rows={why.candidates} marked={trade.symbol} />
-        </details>
+        </Fold>
       )}
     </div>
   );

@@ -12,6 +12,7 @@ import { type Sheet, textOf } from '@/model/sheet/sheet.ts';
 import { changeEntry, removeEntry } from '@/store/logbook.ts';
 import { bringBack } from '@/store/sheets/actions.ts';
 import { Button, IconButton } from '@/ui/button';
+import { Checkbox } from '@/ui/checkbox.tsx';
 import { count, moment, percent, ratio } from '@/ui/format.ts';
 import { saveFile } from '@/ui/save-file.ts';
 import { TextInput } from '@/ui/text-input.tsx';
@@ -148,12 +149,7 @@ function Variant({ entry, top, current, marked, onMark, onBringBack }: VariantPr
         current && 'bg-accent-paper',
       )}
     >
-      <input
-        type="checkbox"
-        aria-label={`Compare the variant of ${moment(entry.at)}`}
-        checked={marked}
-        onChange={onMark}
-      />
+      <Checkbox label={`Compare the variant of ${moment(entry.at)}`} checked={marked} onChange={onMark} />
       <Curves entries={[entry]} width={96} height={40} label="Equity over the benchmark" />
       <div className="min-w-0 flex-1">
         <p className="truncate" title={entry.changed}>

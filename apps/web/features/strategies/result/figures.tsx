@@ -2,6 +2,7 @@ import { definitionOf, type FigureEntry, type Figures, figureOf, headlineFigures
 import { Popover, Tooltip } from 'radix-ui';
 import { memo } from 'react';
 import { texts, useSetting } from '@/store/setting.ts';
+import { Checkbox } from '@/ui/checkbox.tsx';
 import { changeOf, ours, theirs } from '@/ui/figures.ts';
 
 /** Which figures are shown; all until some are hidden. */
@@ -27,17 +28,16 @@ function Choice() {
           className="z-50 border border-strong bg-raised p-3 shadow-lg"
         >
           {headlineFigures.map(({ name }) => (
-            <label key={name} className="flex items-center gap-2 py-0.5">
-              <input
-                type="checkbox"
-                checked={!hidden.includes(name)}
-                onChange={() =>
-                  keep(hidden.includes(name) ? hidden.filter((h) => h !== name) : [...hidden, name])
-                }
-                className="accent-[var(--accent)]"
-              />
+            <Checkbox
+              key={name}
+              checked={!hidden.includes(name)}
+              onChange={() =>
+                keep(hidden.includes(name) ? hidden.filter((h) => h !== name) : [...hidden, name])
+              }
+              className="!flex py-0.5"
+            >
               {name}
-            </label>
+            </Checkbox>
           ))}
         </Popover.Content>
       </Popover.Portal>

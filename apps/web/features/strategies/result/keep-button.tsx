@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import type { LogEntry } from '@/model/logbook/entry.ts';
+import { nameOfUniverse } from '@/model/market/alone.ts';
 import { type Sheet, textOf } from '@/model/sheet/sheet.ts';
 import { useUniverses } from '@/store/market/listings.ts';
 import { Button } from '@/ui/button';
@@ -31,7 +32,7 @@ export function KeepButton({ sheet, live, logbook }: KeepButtonProps) {
         name: textOf(sheet.draft, 'name'),
         sheet: sheet.id,
         universe,
-        universeName: universes?.find(({ id }) => id === universe)?.name ?? universe,
+        universeName: nameOfUniverse(universe, universes?.find(({ id }) => id === universe)?.name),
         tried: logbook.map(({ figures }) => figures.sharpe),
         request,
         run,

@@ -4,13 +4,14 @@ import { type PerInstrument, type ShownRun, shareBeating } from '@plateau/core';
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import { isOpened, readDraft, runKey } from '@/model/sheet/read.ts';
 import type { Sheet } from '@/model/sheet/sheet.ts';
-import { readOne } from '@/store/read.ts';
+import { readMembers } from '@/store/market/universes.ts';
 import { Button } from '@/ui/button';
 import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
 import { count, percent, ratio } from '@/ui/format.ts';
+import { Progress } from '@/ui/progress.tsx';
 import { perInstrumentInWorker } from '@/workers/apart-client.ts';
 
-interface Progress {
+interface Work {
   /** the variant they are of */
   readonly key: string;
   readonly rows: readonly PerInstrument[];
@@ -53,7 +54,7 @@ const columns: DataColumn<PerInstrument>[] = [
 
 /** The sheet on each instrument by itself with the whole account, beside holding it. */
 export function PerInstrumentTable({ sheet, run }: { sheet: Sheet; run: ShownRun }) {
-  const [progress, setProgress] = useState<Progress>();
+  const [progress, setProgress] = useState<Work>();
   const stop = useRef<AbortController>(undefined);
   const key = `${runKey(sheet.draft)} ${isOpened(sheet)}`;
   const stale = progress !== undefined && progress.key !== key;
@@ -64,7 +65,7 @@ export function PerInstrumentTable({ sheet, run }: { sheet: Sheet; run: ShownRun
     if (!read.ok) return;
     const control = new AbortController();
     stop.current = control;
-    const members = (await readOne('universes', read.universe))?.members ?? [];
+    const members = await readMembers(read.universe);
     const symbols = [...new Set(members.map(({ symbol }) => symbol))];
     const rows: PerInstrument[] = [];
     let done = 0;
@@ -125,7 +126,7 @@ export function PerInstrumentTable({ sheet, run }: { sheet: Sheet; run: ShownRun
         <div className="flex items-center gap-3 py-1" aria-live="polite">
           {done < total && !fault ? (
             <>
-              <progress value={done} max={total} aria-label="Instruments run" className="h-2 w-32" />
+              <Progress label="Instruments run" value={done} max={total} className="h-2 w-32" />
               <span>
                 {count(done)} of {count(total)}
               </span>

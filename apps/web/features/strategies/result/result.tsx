@@ -13,6 +13,7 @@ import { TradesTable } from '@/parts/trades/trades-table.tsx';
 import { useLogbook } from '@/store/logbook.ts';
 import { Button } from '@/ui/button';
 import { late } from '@/ui/late.tsx';
+import { Progress } from '@/ui/progress.tsx';
 import { saveFile } from '@/ui/save-file.ts';
 import { runProgress, stopRun } from '@/workers/engine-client.ts';
 import { useRecorder } from '../logbook/use-recorder.ts';
@@ -142,7 +143,7 @@ function Status({ live, again }: { live: LiveRun; again: () => void }) {
     <div className="flex h-8 min-w-0 flex-1 items-center gap-3" aria-live="polite">
       {status === 'running' && progress !== undefined && (
         <>
-          <progress value={progress} max={1} aria-label="Run" className="h-2 w-40" />
+          <Progress label="Run" value={progress} />
           <span>Running, {Math.round(progress * 100)}% of the days</span>
           <Button onClick={stopRun}>Stop</Button>
         </>

@@ -2,6 +2,7 @@
 
 import { Slider } from 'radix-ui';
 import { type DialText, readDials, writeDials } from '@/model/sheet/dials.ts';
+import { NumberField } from '@/ui/number-field.tsx';
 
 interface DialSlidersProps {
   /** the dials as they are typed */
@@ -57,13 +58,12 @@ function Dial({ name, dial: { value, from, to, step = 1 }, onTurn }: DialProps) 
       ) : (
         <span className="flex-1 text-soft">no range</span>
       )}
-      <input
-        type="number"
-        aria-label={`Value of ${name}`}
-        value={value}
-        step={step}
-        onChange={(event) => onTurn(event.target.valueAsNumber)}
-        className="w-16 rounded-sm border border-hairline bg-raised px-1 py-0.5 text-right"
+      <NumberField
+        label={`Value of ${name}`}
+        negative
+        value={String(value)}
+        onChange={(text) => text !== '' && text !== '-' && onTurn(Number(text))}
+        className="w-16"
       />
     </div>
   );

@@ -1,40 +1,18 @@
 'use client';
 
 import type { Problem } from '@plateau/core';
-import { useLiveQuery } from 'dexie-react-hooks';
-import { ChevronRight } from 'lucide-react';
-import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { type ReactNode, useCallback, useMemo, useRef } from 'react';
 import { readDials, writeDials } from '@/model/sheet/dials.ts';
 import { type Field, type Section, sections } from '@/model/sheet/fields.ts';
 import { isShown } from '@/model/sheet/read.ts';
 import { type Draft, type Sheet, textOf } from '@/model/sheet/sheet.ts';
-import { useSymbols, useUniverses } from '@/store/market/listings.ts';
-import { readWhere } from '@/store/read.ts';
 import { editField, editFields } from '@/store/sheets/actions.ts';
 import { openedSheet } from '@/store/sheets/state.ts';
+import { Fold } from '@/ui/fold.tsx';
 import { Condition } from './blocks/condition.tsx';
 import { BlocksContext, type BlocksSetting } from './blocks/context.ts';
 import { DialSliders } from './dial-sliders.tsx';
 import { FieldRow } from './field-row.tsx';
-
-type Choices = readonly (readonly [string, string])[];
-
-/** What the store offers where a field names a universe or an instrument. */
-function useStoreChoices(): Readonly<Record<string, Choices>> {
-  const universes = useUniverses();
-  const listings = useLiveQuery(() => readWhere('listings', 'kind', ['index', 'fund', 'imported']), []);
-  return useMemo(() => {
-    const byKind = [...(listings ?? [])].sort((a, b) =>
-      a.kind === b.kind ? a.symbol.localeCompare(b.symbol) : a.kind === 'index' ? -1 : 1,
-    );
-    return {
-      universe: (universes ?? []).map(
-        (u) => [u.id, `${u.name} (${new Set(u.members.map((m) => m.symbol)).size})`] as const,
-      ),
-      benchmark: byKind.map((l) => [l.symbol, `${l.symbol}, ${l.name}`] as const),
-    };
-  }, [universes, listings]);
-}
 
 const unitOf = (text: string): BlocksSetting['unit'] => (text === 'week' || text === 'month' ? text : 'day');
 
@@ -42,13 +20,14 @@ interface SheetFormProps {
   readonly sheet: Sheet;
   readonly problems: readonly Problem[];
   readonly sharesOf: BlocksSetting['sharesOf'];
+  /** the days of its result, from which days can be chosen */
+  readonly days: Int32Array | undefined;
   /** what stands below the fields of a section, by its id */
   readonly notes: Readonly<Record<string, ReactNode>>;
 }
 
 /** The sheet: every field of the table under its heading. */
-export function SheetForm({ sheet, problems, sharesOf, notes }: SheetFormProps) {
-  const symbols = useSymbols();
+export function SheetForm({ sheet, problems, sharesOf, days, notes }: SheetFormProps) {
   const newDials = useRef<string>(undefined);
   const dialsText = textOf(sheet.draft, 'dials');
   const unit = unitOf(textOf(sheet.draft, 'bars'));
@@ -63,20 +42,18 @@ export function SheetForm({ sheet, problems, sharesOf, notes }: SheetFormProps) 
       dials,
       position: false,
       Condition,
-      symbols,
       shares: new Map(),
       sharesOf,
       addDial: (name, dial) => {
         newDials.current = writeDials({ ...dials(), [name]: dial });
       },
     };
-  }, [unit, symbols, sharesOf]);
+  }, [unit, sharesOf]);
   const change = useCallback((key: string, text: string): void => {
     if (newDials.current === undefined) return editField(key, text);
     editFields({ [key]: text, dials: newDials.current });
     newDials.current = undefined;
   }, []);
-  const choices = useStoreChoices();
   const row = (field: Field, title: string) => (
     <FieldRow
       key={`${sheet.id} ${field.key}`}
@@ -84,7 +61,7 @@ export function SheetForm({ sheet, problems, sharesOf, notes }: SheetFormProps) 
       text={textOf(sheet.draft, field.key)}
       titled={field.label === title}
       problems={problemsOf(problems, field.key)}
-      choices={withCurrent(choices[field.key], textOf(sheet.draft, field.key))}
+      days={days}
       onChange={change}
     />
   );
@@ -113,15 +90,19 @@ export function SheetForm({ sheet, problems, sharesOf, notes }: SheetFormProps) 
             );
           }
           return (
-            <FoldedSection
+            <Fold
               key={section.id}
               title={section.title}
               words={changedWords(section, sheet.draft)}
-              faulty={isFaulty(section, problems)}
+              mustBeSeen={isFaulty(section, problems)}
+              of={shown.map(({ key }) => key).join(' ')}
+              className="border-t border-hairline py-1.5"
             >
-              {shown.map((field) => row(field, section.title))}
-              {notes[section.id]}
-            </FoldedSection>
+              <div className="pt-2">
+                {shown.map((field) => row(field, section.title))}
+                {notes[section.id]}
+              </div>
+            </Fold>
           );
         })}
       </form>
@@ -134,48 +115,12 @@ function isDrawn(field: Field, draft: Draft): boolean {
   return isShown(field, draft) && !(field.key.startsWith('long.') && textOf(draft, 'sides') === 'short');
 }
 
-interface FoldedSectionProps {
-  readonly title: string;
-  /** what of it is set, told while it is folded */
-  readonly words: string;
-  readonly faulty: boolean;
-  readonly children: ReactNode;
-}
-
-/** A section that is folded until it is opened or has a fault; a mended fault does not fold it under the hand. */
-function FoldedSection({ title, words, faulty, children }: FoldedSectionProps) {
-  const [open, setOpen] = useState(false);
-  useEffect(() => {
-    if (faulty) setOpen(true);
-  }, [faulty]);
-  return (
-    <details
-      open={open}
-      onToggle={(event) => setOpen(event.currentTarget.open)}
-      className="group border-t border-hairline py-1.5"
-    >
-      <summary className="flex cursor-pointer list-none items-center gap-1 font-serif text-base">
-        <ChevronRight size={14} aria-hidden className="shrink-0 group-open:rotate-90" />
-        <span className="whitespace-nowrap">{title}</span>
-        <span className="ml-auto min-w-0 truncate pl-3 font-sans text-soft">{words}</span>
-      </summary>
-      <div className="pt-2">{children}</div>
-    </details>
-  );
-}
-
 const NO_PROBLEMS: readonly Problem[] = [];
 
 /** The same empty list where there are none, so that a field is not drawn anew for nothing. */
 function problemsOf(problems: readonly Problem[], key: string): readonly Problem[] {
   const its = problems.filter((problem) => problem.path === key);
   return its.length > 0 ? its : NO_PROBLEMS;
-}
-
-/** A choice that the store no longer offers stays visible as what it is. */
-function withCurrent(choices: Choices | undefined, current: string): Choices | undefined {
-  if (!choices || choices.some(([value]) => value === current)) return choices;
-  return [...choices, [current, `${current} (not in the store)`]];
 }
 
 function isFaulty(section: Section, problems: readonly Problem[]): boolean {

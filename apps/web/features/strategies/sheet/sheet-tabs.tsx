@@ -5,6 +5,7 @@ import { X } from 'lucide-react';
 import { type Sheet, textOf } from '@/model/sheet/sheet.ts';
 import { closeTab, openSheet } from '@/store/sheets/keep.ts';
 import { useSheets } from '@/store/sheets/state.ts';
+import { Select } from '@/ui/select.tsx';
 
 const nameOf = (sheet: Sheet): string => textOf(sheet.draft, 'name') || 'no name';
 
@@ -51,21 +52,14 @@ export function SheetTabs({ sheet }: { sheet: Sheet }) {
         })}
       </nav>
       {others.length > 0 && (
-        <select
-          aria-label="Open another sheet"
+        <Select
+          label="Open another sheet"
+          placeholder={`${others.length} more`}
           value=""
-          onChange={(event) => openSheet(event.target.value)}
-          className="mb-0.5 w-20 shrink-0 rounded-sm border border-hairline bg-raised py-0.5 text-soft"
-        >
-          <option value="" disabled>
-            {others.length} more
-          </option>
-          {others.map((s) => (
-            <option key={s.id} value={s.id}>
-              {nameOf(s)}
-            </option>
-          ))}
-        </select>
+          choices={others.map((s) => [s.id, nameOf(s)])}
+          onChange={openSheet}
+          className="mb-0.5 w-20 shrink-0 text-soft"
+        />
       )}
     </div>
   );

@@ -2,29 +2,32 @@
 
 import { Keyboard } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import { useEffect, useEffectEvent, useState } from 'react';
+import { useState } from 'react';
+import { CHORDS, chordText, type KeyWords, PLACED_KEYS, SHEET_KEYS } from '@/parts/keys/table.ts';
+import { useLetters } from '@/parts/keys/use-letters.ts';
 import { beginSheet, duplicateSheet } from '@/store/sheets/actions.ts';
 import { openSheet } from '@/store/sheets/keep.ts';
 import { useSheets } from '@/store/sheets/state.ts';
+import { POPPED } from '@/ui/box.ts';
 import { IconButton } from '@/ui/button';
+import { Switch } from '@/ui/switch.tsx';
+import { useLetterKeys } from '@/ui/use-keys.ts';
 import { type RuleView, useRuleView } from './rule-field.tsx';
-
-/** Milliseconds after a letter went into a field in which letters are no shortcuts. */
-const JUST_TYPED = 2000;
-
-interface Shortcut {
-  readonly key: string;
-  readonly words: string;
-  readonly run: () => void;
-}
 
 /** Puts the focus on the first thing in a field that takes it. */
 function focusField(key: string): void {
-  const row = document.querySelector(`[data-field="${key}"]`);
-  row?.closest('details')?.setAttribute('open', '');
-  const target = row?.querySelector<HTMLElement>('.cm-content, button, input, select, textarea');
-  target?.focus();
-  target?.scrollIntoView({ block: 'center' });
+  const find = (): HTMLElement | null | undefined =>
+    document
+      .querySelector(`[data-field="${key}"]`)
+      ?.querySelector<HTMLElement>('.cm-content, button, input, textarea');
+  // What is folded away comes a frame after its fold is opened.
+  const fold = find() ? null : document.querySelector<HTMLElement>(`[data-fold-of~="${key}"]`);
+  fold?.click();
+  requestAnimationFrame(() => {
+    const target = find();
+    target?.focus();
+    target?.scrollIntoView({ block: 'center' });
+  });
 }
 
 function neighbour(step: 1 | -1): void {
@@ -33,67 +36,32 @@ function neighbour(step: 1 | -1): void {
   if (next) openSheet(next);
 }
 
-/** Keys for the sheet, heard while no field has the focus, and the button that lists them. */
+/** Keys for the sheet, heard while no field has the focus, and the button that lists them all. */
 export function Shortcuts({ onShelf }: { onShelf: () => void }) {
   const [shown, setShown] = useState(false);
   const [view, setView] = useRuleView();
+  const [letters, setLetters] = useLetters();
   const other: RuleView = view === 'blocks' ? 'text' : 'blocks';
-  const shortcuts: readonly Shortcut[] = [
-    { key: 'e', words: 'Go to “Enter when”', run: () => focusField('long.enter') },
-    { key: 'l', words: 'Go to “Exit when”', run: () => focusField('long.exit') },
-    { key: 'p', words: 'Go to “Prefer”', run: () => focusField('long.rank.by') },
-    { key: 'z', words: 'Go to the size', run: () => focusField('size.method') },
-    { key: 'c', words: 'Go to the costs', run: () => focusField('costs.commission.fixed') },
-    {
-      key: 'd',
-      words: 'Go to the first dial',
-      run: () => document.querySelector<HTMLElement>('[role=slider]')?.focus(),
-    },
-    { key: 'b', words: `Rules as ${other}`, run: () => setView(other) },
-    { key: 's', words: 'Shelf of ready sheets', run: onShelf },
-    { key: 'n', words: 'New sheet', run: () => beginSheet() },
-    { key: 'w', words: 'Duplicate this sheet', run: () => void duplicateSheet() },
-    { key: '[', words: 'The sheet to the left', run: () => neighbour(-1) },
-    { key: ']', words: 'The sheet to the right', run: () => neighbour(1) },
-    { key: '?', words: 'This list', run: () => setShown((now) => !now) },
-  ];
-  const press = useEffectEvent((event: KeyboardEvent): void => {
-    const found = shortcuts.find(({ key }) => key === event.key);
-    if (!found) return;
-    event.preventDefault();
-    found.run();
-  });
-  useEffect(() => {
-    // A field may lose the focus while one types in it; the letters that follow are no commands.
-    let typedAt = Number.NEGATIVE_INFINITY;
-    const onInput = (event: Event): void => {
-      typedAt = event.timeStamp;
-    };
-    // Who points elsewhere has left the field.
-    const onPoint = (): void => {
-      typedAt = Number.NEGATIVE_INFINITY;
-    };
-    const onKey = (event: KeyboardEvent): void => {
-      if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
-      if (event.timeStamp - typedAt < JUST_TYPED) return;
-      const at = event.target as HTMLElement;
-      if (
-        at.closest(
-          'input, textarea, select, [contenteditable=true], [role=dialog], [role=menu], [role=slider]',
-        )
-      )
-        return;
-      press(event);
-    };
-    window.addEventListener('input', onInput, { capture: true });
-    window.addEventListener('pointerdown', onPoint, { capture: true });
-    window.addEventListener('keydown', onKey);
-    return () => {
-      window.removeEventListener('input', onInput, { capture: true });
-      window.removeEventListener('pointerdown', onPoint, { capture: true });
-      window.removeEventListener('keydown', onKey);
-    };
-  }, []);
+  const acts: Record<keyof typeof SHEET_KEYS, () => void> = {
+    enter: () => focusField('long.enter'),
+    exit: () => focusField('long.exit'),
+    prefer: () => focusField('long.rank.by'),
+    size: () => focusField('size.method'),
+    costs: () => focusField('costs.commission.fixed'),
+    dial: () => document.querySelector<HTMLElement>('[role=slider]')?.focus(),
+    view: () => setView(other),
+    shelf: onShelf,
+    fresh: () => beginSheet(),
+    duplicate: () => void duplicateSheet(),
+    left: () => neighbour(-1),
+    right: () => neighbour(1),
+    list: () => setShown((now) => !now),
+  };
+  const names = Object.keys(acts) as (keyof typeof acts)[];
+  useLetterKeys(
+    names.map((name) => ({ keys: SHEET_KEYS[name].keys, run: acts[name] })),
+    { enabled: letters },
+  );
   return (
     <Popover.Root open={shown} onOpenChange={setShown}>
       <Popover.Anchor asChild>
@@ -110,26 +78,42 @@ export function Shortcuts({ onShelf }: { onShelf: () => void }) {
         <Popover.Content
           align="start"
           sideOffset={4}
+          collisionPadding={8}
           aria-label="Keys"
-          className="z-50 w-72 border border-strong bg-raised p-3 shadow-lg"
+          className={`max-h-(--radix-popover-content-available-height) w-80 overflow-auto p-3 ${POPPED}`}
         >
-          <p className="pb-1 text-soft">While no field has the focus:</p>
-          <dl className="grid grid-cols-[2rem_1fr] gap-y-0.5">
-            {shortcuts.map(({ key, words }) => (
-              <div key={key} className="contents">
-                <dt>
-                  <kbd className="rounded-sm border border-hairline bg-paper px-1.5">{key}</kbd>
-                </dt>
-                <dd>{words}</dd>
-              </div>
-            ))}
-          </dl>
-          <p className="pt-2 text-soft">
-            Anywhere: Ctrl+Z undoes, Ctrl+Shift+Z redoes, Ctrl+. lists every action. On the charts: + and −
-            zoom, arrows move, 0 shows all.
-          </p>
+          <Switch on={letters} onChange={setLetters}>
+            Single letters are commands
+          </Switch>
+          <KeyList title="While no field has the focus" rows={names.map((name) => SHEET_KEYS[name])} />
+          <KeyList title="Anywhere" rows={Object.values(CHORDS)} />
+          {PLACED_KEYS.map(([where, rows]) => (
+            <KeyList key={where} title={where} rows={rows} />
+          ))}
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
+  );
+}
+
+function KeyList({ title, rows }: { title: string; rows: readonly KeyWords[] }) {
+  return (
+    <>
+      <p className="pt-2 pb-1 text-soft">{title}</p>
+      <dl className="grid grid-cols-[6.5rem_1fr] gap-y-0.5">
+        {rows.map(({ keys, words }) => (
+          <div key={words} className="contents">
+            <dt className="flex flex-wrap gap-1">
+              {keys.map((one) => (
+                <kbd key={one} className="rounded-sm border border-hairline bg-paper px-1.5">
+                  {one.startsWith('mod+') ? chordText(one) : one}
+                </kbd>
+              ))}
+            </dt>
+            <dd>{words}</dd>
+          </div>
+        ))}
+      </dl>
+    </>
   );
 }

@@ -2,19 +2,19 @@
 
 import { isCondition, type Node, unitOf } from '@plateau/core';
 import { percent } from '@/ui/format.ts';
+import { Select } from '@/ui/select.tsx';
 import { useBlocks } from './context.ts';
 import { InstrumentField } from './instrument-field.tsx';
 import {
   durationOf,
   FORMS,
-  type Form,
   type FormedCondition,
   formOfCondition,
   HOLE,
   inForm,
   numberNode,
 } from './nodes.ts';
-import { NumberField } from './number-field.tsx';
+import { RuleNumber } from './rule-number.tsx';
 import { Value } from './value.tsx';
 import { ValuePicker } from './value-picker.tsx';
 
@@ -59,7 +59,7 @@ export function Condition({ node, onChange }: ConditionProps) {
           <span>{durationOf(node) === 'in a row' ? 'for' : durationOf(node)}</span>
           {node.kind === 'at-least-of' && (
             <>
-              <NumberField
+              <RuleNumber
                 label="Times"
                 node={node.times}
                 onChange={(times) => onChange({ ...node, times })}
@@ -67,7 +67,7 @@ export function Condition({ node, onChange }: ConditionProps) {
               <span>of the last</span>
             </>
           )}
-          <NumberField
+          <RuleNumber
             label="Days it lasts"
             node={node.bars}
             onChange={(bars) => onChange({ ...node, bars })}
@@ -130,6 +130,8 @@ function Nested({ node, onChange }: ConditionProps) {
   );
 }
 
+const FORM_CHOICES = FORMS.map((form) => [form, form] as const);
+
 function Formed({ node, onChange }: { node: FormedCondition; onChange: (node: Node) => void }) {
   const { unit } = useBlocks();
   const left = node.kind === 'comparison' ? node.left : node.of;
@@ -141,18 +143,14 @@ function Formed({ node, onChange }: { node: FormedCondition; onChange: (node: No
   return (
     <>
       <Value node={left} label="the first value" conditions onChange={setLeft} />
-      <select
-        aria-label="Comparison"
+      <Select
+        label="Comparison"
+        look="word"
+        className="word-comparator"
         value={formOfCondition(node)}
-        onChange={(event) => onChange(inForm(node, event.target.value as Form))}
-        className="word word-comparator rounded-sm bg-transparent hover:bg-sunk"
-      >
-        {FORMS.map((form) => (
-          <option key={form} value={form}>
-            {form}
-          </option>
-        ))}
-      </select>
+        choices={FORM_CHOICES}
+        onChange={(form) => onChange(inForm(node, form))}
+      />
       {node.kind === 'comparison' && (
         <Value
           node={node.right}
@@ -171,7 +169,7 @@ function Formed({ node, onChange }: { node: FormedCondition; onChange: (node: No
       {node.kind === 'moving' && (
         <>
           <span>for</span>
-          <NumberField
+          <RuleNumber
             label="Days in the same direction"
             node={node.bars ?? numberNode('1')}
             onChange={(bars) => onChange({ ...node, bars })}
@@ -181,7 +179,7 @@ function Formed({ node, onChange }: { node: FormedCondition; onChange: (node: No
       )}
       {node.kind === 'extreme' && (
         <>
-          <NumberField
+          <RuleNumber
             label="Days looked at"
             node={node.bars}
             onChange={(bars) => onChange({ ...node, bars })}

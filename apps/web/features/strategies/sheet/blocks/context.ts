@@ -20,7 +20,6 @@ export interface BlocksSetting {
   readonly position: boolean;
   /** shows a condition within a value: given here because conditions hold values and values conditions */
   readonly Condition: ComponentType<{ node: Node; onChange: (node: Node) => void }>;
-  readonly symbols: readonly string[];
   /** by the place of the condition in the text, `from-to` */
   readonly shares: ReadonlyMap<string, Share>;
   /** the shares of a field's conditions, none where they are of another text */
@@ -36,7 +35,6 @@ export const BlocksContext = createContext<BlocksSetting>({
   dials: () => ({}),
   position: false,
   Condition: () => null,
-  symbols: [],
   shares: NONE,
   sharesOf: () => NONE,
   addDial: () => {},

@@ -1,10 +1,15 @@
 'use client';
 
+import { joiResolver } from '@hookform/resolvers/joi';
 import type { NumberNode } from '@plateau/core';
+import Joi from 'joi';
 import { SlidersHorizontal } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import { type FormEvent, useState } from 'react';
+import { useState } from 'react';
+import { Controller, useForm } from 'react-hook-form';
+import { box } from '@/ui/box.ts';
 import { Button } from '@/ui/button';
+import { NumberField } from '@/ui/number-field.tsx';
 import { useBlocks } from './context.ts';
 import { numberNode } from './nodes.ts';
 
@@ -64,58 +69,78 @@ function PlainAgain({ name, onPlain }: { name: string; onPlain: (text: string) =
   );
 }
 
-const NAME = /^[A-Za-z][A-Za-z0-9_ ]*$/;
-const field = 'w-full rounded-sm border border-hairline bg-paper px-1.5 py-0.5';
+interface NewDialProps {
+  readonly node: NumberNode & { readonly kind: 'number' };
+  readonly onDial: (name: string) => void;
+}
 
-function NewDial({
-  node,
-  onDial,
-}: {
-  node: NumberNode & { kind: 'number' };
-  onDial: (name: string) => void;
-}) {
+function NewDial({ node: { value }, onDial }: NewDialProps) {
   const { dials: dialsNow, addDial } = useBlocks();
   const dials = dialsNow();
-  const { value } = node;
-  const whole = Number.isInteger(value);
-  const round = (x: number): number => (whole ? Math.max(1, Math.round(x)) : Number(x.toPrecision(3)));
-  const [fault, setFault] = useState<string>();
-  const submit = (event: FormEvent<HTMLFormElement>): void => {
-    event.preventDefault();
-    event.stopPropagation();
-    const data = new FormData(event.currentTarget);
-    const name = String(data.get('name')).trim();
-    const [from, to, step] = ['from', 'to', 'step'].map((key) => Number(data.get(key)));
-    if (!NAME.test(name)) return setFault('A name is letters, digits and spaces, a letter first.');
-    if (Object.hasOwn(dials, name)) return setFault(`There is a dial ${name} already.`);
-    if (from === undefined || to === undefined || step === undefined || !(to > from) || !(step > 0))
-      return setFault('“To” must be above “from”, and the step above 0.');
-    addDial(name, { value, from, to, step });
+  const schema = Joi.object<Typed>({
+    name: Joi.string()
+      .pattern(/^[A-Za-z][A-Za-z0-9_ ]*$/)
+      .invalid(...Object.keys(dials))
+      .required()
+      .messages({
+        'string.empty': 'It needs a name.',
+        'string.pattern.base': 'A name is letters, digits and spaces, a letter first.',
+        'any.invalid': 'There is a dial {#value} already.',
+      }),
+    from: Joi.number().required(),
+    to: Joi.number().greater(Joi.ref('from')).required(),
+    step: Joi.number().greater(0).required(),
+  }).messages({ 'number.base': 'Write from, to and step as numbers.', 'number.greater': BOUNDS });
+  const { control, register, handleSubmit, formState } = useForm<Typed>({
+    defaultValues: { name: '', ...rangeAround(value) },
+    resolver: joiResolver(schema),
+  });
+  const make = ({ name, from, to, step }: Typed): void => {
+    addDial(name, { value, from: Number(from), to: Number(to), step: Number(step) });
     onDial(name);
   };
+  const [fault] = Object.values(formState.errors);
   return (
-    <form onSubmit={submit} className="grid gap-2" aria-label="New dial">
+    <form
+      aria-label="New dial"
+      className="grid gap-2"
+      onSubmit={(event) => {
+        // The sheet is a form too.
+        event.stopPropagation();
+        void handleSubmit(make)(event);
+      }}
+    >
       <label>
         Name of the dial
-        <input name="name" required className={field} autoComplete="off" />
+        <input
+          {...register('name', { setValueAs: (text: string) => text.trim() })}
+          autoComplete="off"
+          className={box({ faulty: formState.errors.name !== undefined, className: 'w-full px-1.5 py-0.5' })}
+        />
       </label>
       <div className="grid grid-cols-3 gap-2">
-        {(
-          [
-            ['from', round(value * 0.5)],
-            ['to', round(value * 2)],
-            ['step', whole ? Math.max(1, Math.round(value / 20)) : round(value / 10)],
-          ] as const
-        ).map(([key, initial]) => (
-          <label key={key} className="capitalize">
-            {key}
-            <input name={key} type="number" step="any" defaultValue={initial} className={field} />
-          </label>
+        {(['from', 'to', 'step'] as const).map((key) => (
+          <span key={key}>
+            <span className="capitalize">{key}</span>
+            <Controller
+              name={key}
+              control={control}
+              render={({ field, fieldState }) => (
+                <NumberField
+                  label={key}
+                  negative
+                  value={field.value}
+                  faulty={fieldState.invalid}
+                  onChange={field.onChange}
+                />
+              )}
+            />
+          </span>
         ))}
       </div>
-      {fault && (
+      {fault?.message && (
         <p role="alert" className="text-loss">
-          {fault}
+          {fault.message}
         </p>
       )}
       <Button type="submit">Make it a dial</Button>
@@ -130,4 +155,21 @@ function NewDial({
       )}
     </form>
   );
+}
+
+interface Typed {
+  readonly name: string;
+  readonly from: string;
+  readonly to: string;
+  readonly step: string;
+}
+
+const BOUNDS = '“To” must be above “from”, and the step above 0.';
+
+/** A range to begin with: from half of the number to twice of it. */
+function rangeAround(value: number): Omit<Typed, 'name'> {
+  const whole = Number.isInteger(value);
+  const round = (x: number): number => (whole ? Math.max(1, Math.round(x)) : Number(x.toPrecision(3)));
+  const step = whole ? Math.max(1, Math.round(value / 20)) : round(value / 10);
+  return { from: String(round(value * 0.5)), to: String(round(value * 2)), step: String(step) };
 }

@@ -5,6 +5,8 @@ import { insertAt, type Node, type Path, replaceAt } from '@plateau/core';
 import { clsx } from 'clsx';
 import { GripVertical, Plus } from 'lucide-react';
 import { Fragment } from 'react';
+import { Checkbox } from '@/ui/checkbox.tsx';
+import { Select } from '@/ui/select.tsx';
 import { Condition } from './condition.tsx';
 import { useBlocks } from './context.ts';
 import { NEW_CONDITION } from './nodes.ts';
@@ -25,6 +27,11 @@ interface GroupProps {
   readonly node?: Node;
 }
 
+const JOINTS = [
+  ['and', 'all of these'],
+  ['or', 'any of these'],
+] as const;
+
 /** Conditions joined by “and” or by “or”, one a line. */
 export function Group({ tree, path, dragged, onTree, node = tree }: GroupProps) {
   const grouped = node.kind === 'and' || node.kind === 'or';
@@ -32,21 +39,18 @@ export function Group({ tree, path, dragged, onTree, node = tree }: GroupProps) 
   return (
     <div className={clsx(path.length > 0 && 'min-w-0 flex-1 border-l-2 border-strong pl-2')}>
       {grouped && (
-        <select
-          aria-label={
+        <Select
+          label={
             path.length === 0
               ? 'How the conditions are joined'
               : 'How the conditions of this group are joined'
           }
+          look="word"
+          className="text-soft"
           value={node.kind}
-          onChange={(event) =>
-            onTree(replaceAt(tree, path, { ...node, kind: event.target.value as 'and' | 'or' }))
-          }
-          className="word rounded-sm bg-transparent text-soft hover:bg-sunk"
-        >
-          <option value="and">all of these</option>
-          <option value="or">any of these</option>
-        </select>
+          choices={JOINTS}
+          onChange={(kind) => onTree(replaceAt(tree, path, { ...node, kind }))}
+        />
       )}
       <ul>
         {parts.map((part, k) => (
@@ -148,14 +152,13 @@ function Part({ tree, path, part, anyOf, dragged, onTree }: PartProps) {
         >
           <GripVertical size={13} aria-hidden />
         </button>
-        <input
-          type="checkbox"
-          aria-label={`Condition ${number} is on`}
+        <Checkbox
+          label={`Condition ${number} is on`}
           checked={!off}
           onChange={() =>
             onTree(replaceAt(tree, path, off ? inner : { kind: 'off', of: inner, place: inner.place }))
           }
-          className="mt-1 shrink-0 accent-[var(--accent)]"
+          className="mt-1"
         />
         <div className={clsx('min-w-0 flex-1', off && 'opacity-55')}>
           {inner.kind === 'and' || inner.kind === 'or' ? (

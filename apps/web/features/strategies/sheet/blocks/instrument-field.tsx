@@ -1,36 +1,18 @@
 'use client';
 
-import { useEffect, useState } from 'react';
-import { SymbolField } from '@/ui/symbol-field.tsx';
-import { useBlocks } from './context.ts';
+import { InstrumentPicker } from '@/parts/instrument-picker.tsx';
 
-const SYMBOL = /^[A-Za-z0-9_^][A-Za-z0-9_.&-]*$/;
+const BENCHMARK = [{ symbol: 'benchmark', name: 'the sheet’s own' }] as const;
+
+interface InstrumentFieldProps {
+  readonly label: string;
+  readonly symbol: string;
+  readonly onChange: (symbol: string) => void;
+}
 
 /** The instrument that a part of a rule reads: the benchmark or any symbol. */
-export function InstrumentField({
-  label,
-  symbol,
-  onChange,
-}: {
-  label: string;
-  symbol: string;
-  onChange: (symbol: string) => void;
-}) {
-  const { symbols } = useBlocks();
-  const [text, setText] = useState(symbol);
-  useEffect(() => setText(symbol), [symbol]);
+export function InstrumentField({ label, symbol, onChange }: InstrumentFieldProps) {
   return (
-    <SymbolField
-      aria-label={label}
-      faulty={!SYMBOL.test(text)}
-      symbols={['benchmark', ...symbols]}
-      value={text}
-      style={{ width: `${Math.max(5, text.length) + 3}ch` }}
-      onChange={(event) => {
-        setText(event.target.value);
-        if (SYMBOL.test(event.target.value)) onChange(event.target.value);
-      }}
-      className="word-instrument px-0.5 hover:border-strong"
-    />
+    <InstrumentPicker label={label} look="word" free more={BENCHMARK} value={symbol} onPick={onChange} />
   );
 }

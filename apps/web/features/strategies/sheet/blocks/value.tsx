@@ -3,10 +3,11 @@
 import { measureOf, type Node, type NumberNode } from '@plateau/core';
 import { MoreHorizontal } from 'lucide-react';
 import { Fragment, type ReactNode } from 'react';
+import { Select } from '@/ui/select.tsx';
 import { useBlocks } from './context.ts';
 import { InstrumentField } from './instrument-field.tsx';
 import { HOLE } from './nodes.ts';
-import { NumberField } from './number-field.tsx';
+import { RuleNumber } from './rule-number.tsx';
 import { ValuePicker } from './value-picker.tsx';
 
 interface ValueProps {
@@ -39,7 +40,7 @@ export function Value({ node, label, conditions = false, onChange }: ValueProps)
     'no-underline text-soft',
   );
   const number = (n: NumberNode, what: string, change: (next: NumberNode) => void) => (
-    <NumberField label={`${what} of ${label}`} node={n} onChange={change} />
+    <RuleNumber label={`${what} of ${label}`} node={n} onChange={change} />
   );
   switch (node.kind) {
     case 'hole':
@@ -48,7 +49,7 @@ export function Value({ node, label, conditions = false, onChange }: ValueProps)
     case 'dial':
       return (
         <>
-          <NumberField label={`Number of ${label}`} node={node} onChange={onChange} />
+          <RuleNumber label={`Number of ${label}`} node={node} onChange={onChange} />
           {more}
         </>
       );
@@ -114,7 +115,7 @@ function MeasureValue({ node, label, onChange, picker }: MeasureValueProps) {
           {node.windows.map((window, k) => (
             <Fragment key={k}>
               {k > 0 && '/'}
-              <NumberField
+              <RuleNumber
                 label={`Window ${k + 1} of ${label}`}
                 node={window}
                 onChange={(next) =>
@@ -195,6 +196,13 @@ function Taken({ argument: { word, kind, optional }, taken, label, onTake }: Tak
   );
 }
 
+const SIGNS = [
+  ['+', '+'],
+  ['-', '−'],
+  ['*', '×'],
+  ['/', '÷'],
+] as const;
+
 interface ArithmeticProps {
   readonly node: Node & { readonly kind: 'arithmetic' };
   readonly label: string;
@@ -209,17 +217,13 @@ function Arithmetic({ node, label, onChange }: ArithmeticProps) {
         label={`first part of ${label}`}
         onChange={(left) => onChange({ ...node, left })}
       />
-      <select
-        aria-label={`Sign of ${label}`}
+      <Select
+        label={`Sign of ${label}`}
+        look="word"
         value={node.operator}
-        onChange={(event) => onChange({ ...node, operator: event.target.value as '+' })}
-        className="word rounded-sm bg-transparent hover:bg-sunk"
-      >
-        <option value="+">+</option>
-        <option value="-">−</option>
-        <option value="*">×</option>
-        <option value="/">÷</option>
-      </select>
+        choices={SIGNS}
+        onChange={(operator) => onChange({ ...node, operator })}
+      />
       <Operand
         node={node.right}
         label={`second part of ${label}`}

@@ -4,7 +4,8 @@ import type { ShownRun } from '@plateau/core';
 import Joi from 'joi';
 import { Trash2 } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import { type FormEvent, useState } from 'react';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
 import { type Draft, textOf } from '@/model/sheet/sheet.ts';
 import { useSetting } from '@/store/setting.ts';
 import { editFields } from '@/store/sheets/actions.ts';
@@ -52,10 +53,9 @@ const SCHEDULES: readonly Schedule[] = [
 export function CostsNote({ draft, run }: { draft: Draft; run: ShownRun | undefined }) {
   const [schedules, , change] = useSetting<readonly Schedule[]>('cost schedules', kind, SCHEDULES);
   const [open, setOpen] = useState(false);
-  const add = (event: FormEvent<HTMLFormElement>): void => {
-    event.preventDefault();
-    event.stopPropagation();
-    const name = String(new FormData(event.currentTarget).get('name')).trim();
+  const { register, handleSubmit, reset } = useForm({ defaultValues: { name: '' } });
+  const add = ({ name: typed }: { name: string }): void => {
+    const name = typed.trim();
     if (name === '') return;
     const texts = Object.fromEntries(KEYS.map((key) => [key, textOf(draft, key)]));
     const before = schedules.find((s) => s.name === name);
@@ -63,7 +63,7 @@ export function CostsNote({ draft, run }: { draft: Draft; run: ShownRun | undefi
       redo: () => change((now) => [...now.filter((s) => s.name !== name), { name, texts }]),
       undo: () => change((now) => now.flatMap((s) => (s.name !== name ? [s] : before ? [before] : []))),
     });
-    event.currentTarget.reset();
+    reset();
   };
   const remove = (name: string): void => {
     const place = schedules.findIndex((s) => s.name === name);
@@ -116,9 +116,16 @@ export function CostsNote({ draft, run }: { draft: Draft; run: ShownRun | undefi
                 </li>
               ))}
             </ul>
-            <form onSubmit={add} className="mt-2 flex gap-2 border-t border-hairline pt-2">
+            <form
+              className="mt-2 flex gap-2 border-t border-hairline pt-2"
+              onSubmit={(event) => {
+                // The sheet is a form too.
+                event.stopPropagation();
+                void handleSubmit(add)(event);
+              }}
+            >
               <input
-                name="name"
+                {...register('name')}
                 aria-label="Name of a new schedule"
                 placeholder="These costs, as"
                 className="min-w-0 flex-1 rounded-sm border border-hairline bg-paper px-1.5"

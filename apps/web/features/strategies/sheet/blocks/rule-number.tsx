@@ -6,7 +6,7 @@ import { useEffect, useState } from 'react';
 import { DialButton } from './dial-button.tsx';
 import { numberFromText } from './nodes.ts';
 
-interface NumberFieldProps {
+interface RuleNumberProps {
   readonly label: string;
   readonly node: NumberNode;
   readonly onChange: (node: NumberNode) => void;
@@ -15,7 +15,7 @@ interface NumberFieldProps {
 const textOfNumber = (node: NumberNode): string => (node.kind === 'number' ? node.text : `{${node.name}}`);
 
 /** A number of a rule, or a dial in its place. What is no number stays in the field, marked, until it is one. */
-export function NumberField({ label, node, onChange }: NumberFieldProps) {
+export function RuleNumber({ label, node, onChange }: RuleNumberProps) {
   const given = textOfNumber(node);
   const [text, setText] = useState(given);
   useEffect(() => setText(given), [given]);

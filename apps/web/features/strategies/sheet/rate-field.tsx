@@ -1,0 +1,46 @@
+'use client';
+
+import { LineChart } from 'lucide-react';
+import { InstrumentPicker } from '@/parts/instrument-picker.tsx';
+import { NumberField } from '@/ui/number-field.tsx';
+import { SettingDial } from './setting-dial.tsx';
+
+interface RateFieldProps {
+  readonly id: string;
+  readonly label: string;
+  readonly value: string;
+  readonly onChange: (text: string) => void;
+  readonly placeholder: string | undefined;
+  readonly faulty: boolean;
+  readonly describedBy: string | undefined;
+}
+
+const isNumber = (text: string): boolean => /^[-\d.,\s]*$/.test(text) || text.includes('{');
+
+/** Percent a year: a number, or an instrument whose close is the rate of the day. */
+export function RateField({ label, placeholder, onChange, ...shared }: RateFieldProps) {
+  const { value } = shared;
+  const picker = (
+    <InstrumentPicker
+      {...(isNumber(value) ? { label: `${label}: an instrument’s close`, value: '' } : shared)}
+      {...(isNumber(value) && { placeholder: <LineChart size={13} aria-hidden /> })}
+      optional
+      onPick={(symbol) => onChange(symbol === '' ? '0' : symbol)}
+      className={isNumber(value) ? '' : 'w-full'}
+    />
+  );
+  if (!isNumber(value)) return picker;
+  return (
+    <NumberField
+      {...shared}
+      dials
+      negative
+      placeholder={placeholder}
+      onChange={onChange}
+      className="group/number relative w-full"
+    >
+      {picker}
+      <SettingDial label={label} text={value} onChange={onChange} />
+    </NumberField>
+  );
+}

@@ -1,0 +1,38 @@
+'use client';
+
+import { ChevronRight } from 'lucide-react';
+import { Collapsible } from 'radix-ui';
+import { type ReactNode, useEffect, useState } from 'react';
+
+interface FoldProps {
+  readonly title: ReactNode;
+  /** told at the end of its line */
+  readonly words?: string;
+  /** a fold that must be seen opens; it does not close again under the hand */
+  readonly mustBeSeen?: boolean;
+  /** the names of what is in it, by which keys find it */
+  readonly of?: string;
+  readonly className?: string;
+  readonly children: ReactNode;
+}
+
+/** What stays folded away until it is asked for. */
+export function Fold({ title, words, mustBeSeen = false, of, className, children }: FoldProps) {
+  const [open, setOpen] = useState(mustBeSeen);
+  useEffect(() => {
+    if (mustBeSeen) setOpen(true);
+  }, [mustBeSeen]);
+  return (
+    <Collapsible.Root open={open} onOpenChange={setOpen} className={className}>
+      <Collapsible.Trigger
+        data-fold-of={of}
+        className="group flex w-full items-center gap-1 text-left font-serif text-base"
+      >
+        <ChevronRight size={14} aria-hidden className="shrink-0 group-data-[state=open]:rotate-90" />
+        <span className="whitespace-nowrap">{title}</span>
+        {words && <span className="ml-auto min-w-0 truncate pl-3 font-sans text-soft">{words}</span>}
+      </Collapsible.Trigger>
+      <Collapsible.Content>{children}</Collapsible.Content>
+    </Collapsible.Root>
+  );
+}
