@@ -8,6 +8,7 @@ import { historyCsv } from '@plateau/skerry';
 import type { Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import { seriousFindings } from './kit/axe.ts';
+import { choose, pick } from './kit/fields.ts';
 import { killTab } from './kit/tabs.ts';
 import { expect, test } from './kit/test.ts';
 
@@ -95,7 +96,7 @@ test('a chart zooms, moves, changes its bars, draws measures and goes to a day',
   await page.getByTestId('price-chart').hover();
   await page.mouse.wheel(0, 400);
   await expect.poll(bars).not.toContain('132 bars');
-  await page.getByLabel('Go to a day').fill('2008-10-01');
+  await page.getByLabel('Go to a day', { exact: true }).fill('2008-10-01');
   await expect.poll(bars).toContain('2008-');
   await page.getByRole('radio', { name: 'Weeks' }).click();
   await expect(page.getByRole('textbox', { name: 'Draw' })).toHaveValue('50-week average');
@@ -111,7 +112,7 @@ test('a chart is dragged, holds another instrument and a measure on a scale of i
   await page.getByRole('textbox', { name: 'Draw' }).fill('50-day average; 14-day RSI');
   await expect(page.getByTestId('under-chart').locator('.recharts-line')).toHaveCount(1);
   await expect(page.getByTestId('price-chart').locator('.recharts-line')).toHaveCount(1);
-  await page.getByLabel('Beside').fill('aberk');
+  await pick(page.getByLabel('Beside', { exact: true }), 'ABERK');
   await expect(page.getByTestId('price-chart').locator('.recharts-line')).toHaveCount(2);
   const box = await page.getByTestId('price-chart').boundingBox();
   if (!box) throw new Error('no chart');
@@ -159,8 +160,8 @@ const MESSY_HEADER = 'Umsatz;Datum;Schluss;High;Low;Open';
 async function nameMessyColumns(): Promise<void> {
   const layout = page.getByRole('region', { name: 'MESSY.csv', exact: true });
   await expect(layout).toContainText('Say which column is the close');
-  await layout.getByLabel('Column 1 is').selectOption('volume');
-  await layout.getByLabel('Column 3 is').selectOption('close');
+  await choose(layout.getByLabel('Column 1 is'), 'volume');
+  await choose(layout.getByLabel('Column 3 is'), 'close');
 }
 
 test('messy CSV, XLSX, Parquet and a zip come in bar for bar, unsound rows are refused in a report', async () => {
@@ -231,11 +232,11 @@ test('a layout chosen once is remembered; what is here already is kept, replaced
   const file = messy('5;20.01.2020;12,5;13;10;11');
   await importFiles([file]);
   await expect(page.getByText('(read as the last time)')).toBeVisible();
-  await page.getByLabel('Instruments already here').selectOption('keep');
+  await choose(page.getByLabel('Instruments already here'), 'keep');
   await read();
   await imported('Of those already here, 1 stayed as they were');
   await importFiles([file]);
-  await page.getByLabel('Instruments already here').selectOption('merge');
+  await choose(page.getByLabel('Instruments already here'), 'merge');
   await read();
   await imported('1 instrument with 3 bars');
 });
@@ -307,7 +308,7 @@ test('a universe of pasted symbols names the unknown, can be chosen on a sheet a
     .click();
   await expect(list).toContainText('Mine');
   await page.getByRole('link', { name: 'Strategies', exact: true }).click();
-  await page.getByLabel('Universe', { exact: true }).selectOption({ label: 'Mine (3)' });
+  await pick(page.getByLabel('Universe', { exact: true }), 'Mine');
   await expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');
 });
 

@@ -1,6 +1,7 @@
 // Words and numbers that misled once: each says what is so.
 
 import type { Page } from '@playwright/test';
+import { choose } from './kit/fields.ts';
 import { expect, test } from './kit/test.ts';
 
 let page: Page;
@@ -40,7 +41,7 @@ test('a new sheet ranks by nothing and refuses crumbs; what a rank drops is told
   await done();
   await expect(page.getByTestId('rank-note')).toContainText(/[\d,]+ candidates were dropped/);
   await page.getByText('Limits and account').click();
-  await expect(page.getByLabel('Refuse below')).toHaveValue('10');
+  await expect(page.getByLabel('Refuse below', { exact: true })).toHaveValue('10');
 });
 
 test('the trade’s notation is answered with the sentence that means the same', async () => {
@@ -65,9 +66,9 @@ test('numbers show their units, and conditions that decide nothing are marked', 
   await expect(blocks().getByTestId('share').nth(1)).toContainText(
     /nearly always true, 99\.\d\d% of the time/,
   );
-  await blocks().getByLabel('How the conditions are joined').selectOption('or');
+  await choose(blocks().getByLabel('How the conditions are joined'), 'or');
   await expect(blocks().getByTestId('share').first()).toContainText(/lets [\d,]+ through/);
-  await blocks().getByLabel('How the conditions are joined').selectOption('and');
+  await choose(blocks().getByLabel('How the conditions are joined'), 'and');
   await done();
 });
 
@@ -83,15 +84,15 @@ test('a change of capital is not told as a loss of money', async () => {
 test('what cash cut is told, crumbs are counted, and borrowing for nothing is a caution', async () => {
   await newSheet();
   await page.getByText('Limits and account').click();
-  await page.getByLabel('Size', { exact: true }).selectOption('percent-of-equity');
+  await choose(page.getByLabel('Size', { exact: true }), 'percent-of-equity');
   await page.getByLabel('Slots', { exact: true }).fill('');
-  await page.getByLabel('Refuse below').fill('');
-  await page.getByLabel('Leverage').fill('2');
+  await page.getByLabel('Refuse below', { exact: true }).fill('');
+  await page.getByLabel('Leverage', { exact: true }).fill('2');
   await done();
   await expect(cautions()).toContainText(/It borrows money for nothing, up to \d+% of the account/);
   await expect(cautions()).toContainText(/[\d,]+ of [\d,]+ trades are crumbs/);
   await expect(page.getByTestId('size-note')).toContainText(/cut from [\d,]+ for want of cash/);
-  await page.getByLabel('Refuse below').fill('10');
+  await page.getByLabel('Refuse below', { exact: true }).fill('10');
   await done();
   await expect(cautions()).not.toContainText('crumbs');
 });
@@ -114,7 +115,7 @@ test('a sheet that only sells short shows no rules of a long side', async () => 
   await newSheet();
   await expect(page.getByRole('heading', { name: 'Exit when', includeHidden: true })).toHaveCount(1);
   await page.getByText('Short side', { exact: true }).click();
-  await page.getByLabel('Sides').selectOption('short');
+  await choose(page.getByLabel('Sides', { exact: true }), 'short');
   await expect(blocks()).toHaveCount(0);
   await expect(page.getByRole('heading', { name: 'Prefer', exact: true, includeHidden: true })).toHaveCount(
     0,

@@ -62,12 +62,12 @@ test('two tabs on one sheet: what each types into other fields stands in both, a
   await name().fill('From the first tab');
   await expect(name(other)).toHaveValue('From the first tab');
   await capital(other).fill('250000');
-  await expect(capital()).toHaveValue('250000');
+  await expect(capital()).toHaveValue('250,000');
   await done();
   await other.reload();
   await done(other);
   await expect(name(other)).toHaveValue('From the first tab');
-  await expect(capital(other)).toHaveValue('250000');
+  await expect(capital(other)).toHaveValue('250,000');
 });
 
 test('two tabs on one field at one moment: it is told, what was typed here stands, and undo has the other', async () => {
@@ -100,13 +100,13 @@ test('two tabs on one field at one moment: it is told, what was typed here stand
     .toContain('300000');
   await capital().fill('400000');
   await expect(toast('was changed in another tab')).toBeVisible();
-  await expect(capital()).toHaveValue('400000');
+  await expect(capital()).toHaveValue('400,000');
   await page.getByRole('button', { name: /^Undo “capital”/i }).click();
-  await expect(capital()).toHaveValue('300000');
+  await expect(capital()).toHaveValue('300,000');
   await other.close();
   await page.reload();
   await done();
-  await expect(capital()).toHaveValue('300000');
+  await expect(capital()).toHaveValue('300,000');
 });
 
 test('two tabs on one universe and one setting: a name, a member and a column each chose are all there', async () => {
@@ -156,7 +156,7 @@ test('a text field undoes its own text; outside of fields the place undoes, dele
   await page.keyboard.type('stop');
   await page.keyboard.press('ControlOrMeta+z');
   await expect(filter).not.toHaveValue('stop');
-  await expect(capital()).toHaveValue('300000');
+  await expect(capital()).toHaveValue('300,000');
 
   await page.getByRole('button', { name: 'New sheet' }).click();
   await done();
@@ -306,7 +306,7 @@ test('letters that the store has not taken outlive their tab, whatever another t
   await second.reload();
   await done(second);
   await expect(name(second)).toHaveValue(typed);
-  await expect(capital(second)).toHaveValue('123000');
+  await expect(capital(second)).toHaveValue('123,000');
   await second.close();
   await page.goto(url);
   await expect(name()).toHaveValue(typed);

@@ -6,6 +6,7 @@ import { readTable } from '@plateau/files';
 import type { BrowserContext, Page } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
 import { seriousFindings } from './kit/axe.ts';
+import { choose, pick } from './kit/fields.ts';
 import { headless } from './kit/seeds.ts';
 import { expect, test } from './kit/test.ts';
 
@@ -92,7 +93,7 @@ test('months, groups, windows and the regression are read', async () => {
   await page.getByRole('radio', { name: 'SK60 held' }).click();
   await expect.poll(async () => (await calendar.getByRole('row').nth(3).innerText()) === ours).toBe(false);
   await page.getByRole('radio', { name: 'Difference' }).click();
-  await page.getByLabel('Group the trades by').selectOption('reason');
+  await choose(page.getByLabel('Group the trades by'), 'reason');
   await expect(page.getByRole('table', { name: 'Trades by group' })).toContainText('rule');
   await page.getByRole('radio', { name: 'three years' }).click();
   await expect(
@@ -153,9 +154,12 @@ test('other curves stand beside the strategy, on either scale, as money or as a 
   await expect(scaled).toBeVisible();
   const volatility = curve.getByRole('row', { name: /^Volatility/ }).getByRole('cell');
   expect(await volatility.nth(3).innerText()).toBe(await volatility.nth(1).innerText());
-  await page.getByLabel('Symbol to hold beside it').fill('nosuch');
-  await page.getByRole('button', { name: 'Hold it beside the strategy' }).click();
-  await expect(page.getByRole('alert').filter({ hasText: 'There is no instrument NOSUCH.' })).toBeVisible();
+  await page.getByLabel('Hold beside it').click();
+  await page.getByPlaceholder('Symbol or name').fill('nosuch');
+  await expect(page.getByText('There is no instrument of this symbol or name.')).toBeVisible();
+  await page.getByPlaceholder('Symbol or name').fill('swell');
+  await page.keyboard.press('Enter');
+  await expect(curve.getByRole('columnheader', { name: 'SWELL held' })).toBeVisible();
   const money = await page.getByTestId('equity-chart').textContent();
   await page.getByRole('radio', { name: 'return' }).click();
   await page.getByRole('radio', { name: 'log' }).click();
@@ -186,11 +190,11 @@ test('trades are filtered, grouped, shown with other columns, and copied', async
   await section.getByLabel('Filter the trades').fill('nothing>3');
   await expect(section.getByRole('alert')).toContainText('There is no “nothing” here');
   await section.getByLabel('Filter the trades').fill('');
-  await section.getByLabel('Group the table by').selectOption('side');
+  await choose(section.getByLabel('Group the table by'), 'side');
   await expect(table.getByRole('row')).toHaveCount(2);
   await table.getByRole('button', { name: /^long, / }).click();
   await expect.poll(() => table.getByRole('row').count()).toBeGreaterThan(10);
-  await section.getByLabel('Group the table by').selectOption('');
+  await choose(section.getByLabel('Group the table by'), '');
   await section.getByRole('button', { name: 'Columns' }).click();
   await page.getByRole('menuitemcheckbox', { name: 'Group' }).click();
   await page.keyboard.press('Escape');
@@ -285,22 +289,22 @@ test('a day without an entry says why not, and a span says it day by day', async
   await openReport();
   const form = page.getByRole('form', { name: 'Why, or why not' });
   const enter = page.getByRole('table', { name: 'Enter when' });
-  await form.getByLabel('Day').fill('2009-03-10');
-  await form.getByLabel('Instrument').fill('swell');
+  await form.getByLabel('Day', { exact: true }).fill('2009-03-10');
+  await pick(form.getByLabel('Instrument', { exact: true }), 'SWELL');
   await form.getByRole('button', { name: 'Ask' }).click();
   await expect(page.getByTestId('why')).toContainText(
     'On 2009-03-10 SWELL was not a member of the universe, and no candidate.',
   );
   await expect(enter).toContainText('did not hold');
-  await form.getByLabel('Day').fill('2009');
+  await form.getByLabel('Day', { exact: true }).fill('2009');
   await form.getByRole('button', { name: 'Ask' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'Write the day as YYYY-MM-DD.' })).toBeVisible();
 
   const [first] = headless('decisions.csv').split('\n').slice(1);
   const [from = '', symbol = ''] = first?.split(',') ?? [];
-  await form.getByLabel('Instrument').fill(symbol);
-  await form.getByLabel('Day').fill(from);
-  await form.getByLabel('to').fill(`${Number(from.slice(0, 4)) + 1}-12-31`);
+  await pick(form.getByLabel('Instrument'), symbol);
+  await form.getByLabel('Day', { exact: true }).fill(from);
+  await form.getByLabel('to', { exact: true }).fill(`${Number(from.slice(0, 4)) + 1}-12-31`);
   await form.getByRole('button', { name: 'Ask' }).click();
   const span = page.getByRole('table', { name: `${symbol} day by day` });
   await expect(span.getByRole('row').nth(1)).toContainText(from);
@@ -341,7 +345,7 @@ test('an address names what is open: a day is reached by it and by the curves, a
   await page.locator('#days').getByLabel('Day', { exact: true }).fill('2010-03-01');
   await page.getByRole('button', { name: 'Open the day' }).click();
   await expect(page.getByTestId('day')).toHaveAttribute('data-day', '2010-03-01');
-  await page.getByLabel('Go to a day').fill('2010-03-03');
+  await page.getByLabel('Go to a day', { exact: true }).fill('2010-03-03');
   await expect(page.getByTestId('day')).toHaveAttribute('data-day', '2010-03-03');
 });
 
@@ -466,7 +470,7 @@ test('two runs stand side by side with what differs marked', async () => {
   const alike = page.getByRole('table', { name: 'How alike they are' });
   await expect(alike).toContainText(/0\.\d\d/);
   const [, , common, first] = await alike.getByRole('cell').allInnerTexts();
-  await page.getByLabel('less those of').selectOption({ index: 1 });
+  await choose(page.getByLabel('less those of'), { index: 1 });
   await expect(page.getByRole('table', { name: 'Months side by side' }).getByRole('cell').first()).toHaveText(
     '0.0%',
   );

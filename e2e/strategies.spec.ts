@@ -7,6 +7,7 @@ import { fields } from '../apps/web/model/sheet/fields.ts';
 import { draftFrom } from '../apps/web/model/sheet/read.ts';
 import { textOf } from '../apps/web/model/sheet/sheet.ts';
 import { seriousFindings } from './kit/axe.ts';
+import { choose } from './kit/fields.ts';
 import { Pointer } from './kit/pointing.ts';
 import { expect, test } from './kit/test.ts';
 
@@ -41,7 +42,7 @@ async function openPlace(): Promise<void> {
 async function newSheet(): Promise<void> {
   await page.getByRole('button', { name: 'New sheet' }).click();
   await expect(page.getByLabel('Name of the sheet')).toHaveValue('Untitled');
-  const folded = page.locator('form[aria-label=Sheet] details:not([open]) > summary');
+  const folded = page.locator('form[aria-label=Sheet] [data-fold-of][data-state=closed]');
   while ((await folded.count()) > 0) await folded.first().click();
 }
 
@@ -75,7 +76,7 @@ async function fillSheet(
     const row = page.locator(`[data-field="${field.key}"]`);
     if (text === field.initial || !(await row.isVisible())) continue;
     if (field.kind === 'rule' || field.kind === 'value') await rule(field.key, field.label, text);
-    else if (field.kind === 'choice') await row.getByRole('combobox').selectOption(text);
+    else if (field.kind === 'choice') await choose(row.getByRole('combobox'), text);
     else await row.getByRole('textbox').fill(text);
   }
 }
@@ -178,8 +179,8 @@ test('conditions are dragged into another order and onto each other to make a gr
     const box = await rows.first().boundingBox();
     return { x: (box?.x ?? 0) + 120, y: (box?.y ?? 0) + 12 };
   });
-  await expect(enter.getByLabel('How the conditions are joined')).toHaveValue('or');
-  await enter.getByLabel('How the conditions are joined').selectOption('and');
+  await expect(enter.getByLabel('How the conditions are joined')).toHaveAttribute('data-value', 'or');
+  await choose(enter.getByLabel('How the conditions are joined'), 'and');
   await view('text');
   await expect(page.getByRole('textbox', { name: 'Enter when' })).toContainText(
     'close is the highest of 60 days and close is above 200-day average',
@@ -250,15 +251,15 @@ test('stops are drawn, the size is worked out in money, odd ones are warned of, 
   await openPlace();
   await newSheet();
   await view('blocks');
-  await page.locator('[data-field="long.stops.initial.form"]').getByRole('combobox').selectOption('atr');
-  await page.locator('[data-field="long.stops.target.form"]').getByRole('combobox').selectOption('r');
+  await choose(page.locator('[data-field="long.stops.initial.form"]').getByRole('combobox'), 'atr');
+  await choose(page.locator('[data-field="long.stops.target.form"]').getByRole('combobox'), 'r');
   await done();
   await expect(
     page.getByRole('img', { name: /Today, from the entry: initial stop −\d+\.\d%, target \+\d+\.\d%/ }),
   ).toBeVisible();
   const size = page.getByTestId('size-note');
   await expect(size).toContainText(/one of 10 slots of [\d,]+; at [\d.,]+ that came to [\d,]+ shares/);
-  await page.locator('[data-field="size.method"]').getByRole('combobox').selectOption('percent-of-equity');
+  await choose(page.locator('[data-field="size.method"]').getByRole('combobox'), 'percent-of-equity');
   await page.locator('[data-field="size.percent"]').getByRole('textbox').fill('30');
   await expect(size).toContainText('All slots together ask for 300% of the account');
   await page.locator('[data-field="size.percent"]').getByRole('textbox').fill('');
@@ -322,7 +323,7 @@ test('sheets are tabs: left and right by keys, closed and opened again, each wit
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Close The newest' }).click();
   await expect(tabs).toHaveText('The right one');
-  await page.getByLabel('Open another sheet').selectOption({ label: 'The newest' });
+  await choose(page.getByLabel('Open another sheet'), { label: 'The newest' });
   await expect(name).toHaveValue('The newest');
   await page.getByRole('button', { name: /^Undo “name”/ }).click();
   await expect(name).toHaveValue('Untitled');

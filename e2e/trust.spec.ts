@@ -3,6 +3,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { BrowserContext, Page } from '@playwright/test';
+import { choose, pick } from './kit/fields.ts';
 import { expect, test } from './kit/test.ts';
 
 let context: BrowserContext;
@@ -147,7 +148,7 @@ test('the mark between cells can be chosen', async () => {
     mimeType: 'text/csv',
     buffer: Buffer.from('date open high low close\n2020-01-06 1 2 1 2\n2020-01-07 2 3 2 3\n'),
   });
-  await page.getByLabel('Cells between').selectOption('space');
+  await choose(page.getByLabel('Cells between'), { label: 'space' });
   await page.getByRole('button', { name: 'Read 1 file' }).click();
   await expect(page.getByRole('status').filter({ hasText: '1 instrument with 2 bars' })).toBeVisible();
 });
@@ -166,8 +167,8 @@ test('universes are filtered, read, combined, dated and renamed, and each change
   const submit = () => page.getByRole('button', { name: /^Make a universe of/ }).click();
 
   await make('Busy tide', 'By what they are');
-  await page.getByLabel('Kind').selectOption('stock');
-  await page.getByLabel('Sector or group').selectOption('Tide power');
+  await choose(page.getByLabel('Kind'), 'stock');
+  await choose(page.getByLabel('Sector or group'), 'Tide power');
   const button = page.getByRole('button', { name: /^Make a universe of/ });
   await expect(button).toHaveText('Make a universe of 14');
   await page.getByLabel('years of history at least').fill('20');
@@ -188,9 +189,9 @@ test('universes are filtered, read, combined, dated and renamed, and each change
   await expect(editor).not.toContainText('No dates of membership');
 
   await make('Both', 'From two others');
-  await page.getByLabel('First universe').selectOption({ label: 'Dated' });
-  await page.getByLabel('How', { exact: true }).selectOption('or');
-  await page.getByLabel('Second universe').selectOption({ label: 'Busy tide' });
+  await choose(page.getByLabel('First universe'), { label: 'Dated' });
+  await choose(page.getByLabel('How', { exact: true }), 'or');
+  await choose(page.getByLabel('Second universe'), { label: 'Busy tide' });
   await submit();
   await expect(page.getByRole('region', { name: 'Both' })).toContainText('spells of membership');
 
@@ -275,7 +276,7 @@ async function tradeTheDoubtful(): Promise<void> {
   await page.getByRole('button', { name: 'Make a universe of 2' }).click();
   await expect(page.getByRole('list', { name: 'Universes' })).toContainText('Doubtful');
   await page.getByRole('link', { name: 'Strategies', exact: true }).click();
-  await page.getByLabel('Universe', { exact: true }).selectOption({ label: 'Doubtful (2)' });
+  await pick(page.getByLabel('Universe', { exact: true }), 'Doubtful');
   await page.getByRole('radio', { name: 'text' }).click();
   const enter = page.getByRole('textbox', { name: 'Enter when' });
   await enter.click();

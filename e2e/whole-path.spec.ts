@@ -131,7 +131,7 @@ test('each bad setting has its own message and keeps what was typed', async () =
   for (const [label, text, message] of [
     ['From', '2030-01-01', 'fewer than two days'],
     ['Slots', '900000', '900000 slots leave less than 1 of money for each'],
-    ['Capital', 'lots', '“lots” is no number'],
+    ['Capital', '{lots}', '“Capital” is {lots}, but there is no such dial'],
   ] as const) {
     const field = page.getByLabel(label, { exact: true });
     const before = await field.inputValue();

@@ -7,7 +7,11 @@ import axe from 'axe-core';
 export async function seriousFindings(page: Page): Promise<string[]> {
   // Colours on their way from one theme to the other are neither.
   await page.waitForFunction(() =>
-    document.getAnimations().every(({ playState }) => playState !== 'running'),
+    document
+      .getAnimations()
+      .every(
+        ({ playState, effect }) => playState !== 'running' || effect?.getTiming().iterations === Infinity,
+      ),
   );
   await page
     .evaluate(`${axe.source}; undefined`)

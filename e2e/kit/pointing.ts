@@ -2,6 +2,7 @@
 
 import { formOf, measureOf, type Node, type NumberNode, parseRule } from '@plateau/core';
 import { expect, type Locator, type Page } from '@playwright/test';
+import { choose, pick } from './fields.ts';
 
 interface Dial {
   readonly value: number;
@@ -49,16 +50,16 @@ export class Pointer {
       case 'constant':
         return this.#pick(row, 'the first value', node.value ? 'always' : 'never');
       case 'comparison':
-        await form.selectOption(node.comparator);
+        await choose(form, node.comparator);
         await this.#value(row, node.left, 'the first value');
         return this.#value(row, node.right, 'the second value');
       case 'extreme':
-        await form.selectOption(`is the ${node.way} of`);
+        await choose(form, `is the ${node.way} of`);
         await this.#value(row, node.of, 'the first value');
         return this.#number(row, 'Days looked at', node.bars);
       case 'scope':
         await this.#pick(row, 'the first value', 'a condition on another instrument');
-        await row.getByLabel('Instrument of the condition').fill(node.instrument);
+        await pick(row.getByLabel('Instrument of the condition', { exact: true }), node.instrument);
         return this.#condition(row, node.of);
       default:
         throw new Error(`pointing at a ${node.kind} is not described`);

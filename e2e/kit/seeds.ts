@@ -3,7 +3,7 @@
 import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type BrowserContext, chromium, expect, type FullConfig, type Page } from '@playwright/test';
+import { type BrowserContext, expect as base, chromium, type FullConfig, type Page } from '@playwright/test';
 import { runHeadless } from './headless.ts';
 
 /**
@@ -11,6 +11,9 @@ import { runHeadless } from './headless.ts';
  * without a network; or that and the first sheet's run, kept.
  */
 export type Seed = 'nothing' | 'market' | 'kept run';
+
+// The set-up knows nothing of the patience that tests are given.
+const expect = base.configure({ timeout: 90_000 });
 
 /** Set by the set-up, for the workers that Playwright starts after it. */
 const folder = (): string => process.env.PLATEAU_SEEDS ?? '';
@@ -31,9 +34,7 @@ export const strategyFile = (): string => join(folder(), 'strategy.json');
 
 async function firstStart(page: Page): Promise<void> {
   await page.goto('/strategies');
-  await expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done', {
-    timeout: 90_000,
-  });
+  await expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');
   // The first variant counts once it has stayed for a moment.
   await expect(page.getByRole('tab', { name: 'Logbook (1)' })).toBeVisible();
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => true));

@@ -1,9 +1,14 @@
 'use client';
 
 import {
+  type Column,
   type ColumnDef,
+  type ColumnSizingState,
+  type ExpandedState,
   flexRender,
   getCoreRowModel,
+  getExpandedRowModel,
+  getGroupedRowModel,
   getSortedRowModel,
   type SortingState,
   type Table,
@@ -33,75 +38,110 @@ export function dataColumn<Row>(
   return { id, header, accessorFn: value, sortUndefined: 'last', meta };
 }
 
-/** Rows that stand together under one line of their own. */
-export interface RowGroup<Row> {
-  readonly key: string;
-  readonly rows: readonly Row[];
-  /** what its line shows, by column */
-  readonly cells: Readonly<Record<string, ReactNode>>;
+/** How rows stand together, each group folded under a line of its own. */
+export interface Grouping<Row> {
+  /** what a row's group is called */
+  readonly of: (row: Row) => string;
+  /** what the line of a group shows, by column */
+  readonly cells: (group: string) => Readonly<Record<string, ReactNode>>;
 }
 
 interface DataTableProps<Row> {
   readonly label: string;
   readonly rows: readonly Row[];
   readonly columns: DataColumn<Row>[];
+  /** columns that are not shown, by their ids */
+  readonly hidden?: readonly string[];
   /** what stands above the table; it is given the rows as they are sorted */
   readonly above?: (sorted: readonly Row[]) => ReactNode;
   /** what stands instead of a table without rows */
   readonly empty: ReactNode;
+  /** how it is sorted at first, or at all times where `onSort` is given */
   readonly sortedBy?: SortingState;
+  readonly onSort?: (sorting: SortingState) => void;
   /** the same rows in groups, folded at first; each is sorted by itself */
-  readonly groups?: readonly RowGroup<Row>[];
+  readonly grouping?: Grouping<Row>;
   /** is given all rows in the order shown, folded ones too */
   readonly onOpen?: (row: Row, shown: readonly Row[]) => void;
   readonly isOpen?: (row: Row) => boolean;
 }
 
 const ROW = 24;
+/** The column that rows are grouped by; it is never shown. */
+const GROUP = '\u0000group';
+const NONE: readonly string[] = [];
+// The grid works out anew what was made anew.
+const BY_GROUP = [GROUP];
+const UNGROUPED: string[] = [];
 
-/** Sortable by any column; only the rows in view are drawn. */
-export function DataTable<Row>({
-  label,
-  rows: given,
-  columns,
-  above,
-  empty,
-  sortedBy,
-  groups,
-  onOpen,
-  isOpen,
-}: DataTableProps<Row>) {
-  const [sorting, setSorting] = useState<SortingState>(sortedBy ?? []);
-  const data = useMemo(() => [...given], [given]);
-  const table = useReactTable({
+function useGrid<Row>(props: DataTableProps<Row>) {
+  const { rows, columns, hidden = NONE, sortedBy, onSort, grouping } = props;
+  const [own, setOwn] = useState<SortingState>(sortedBy ?? []);
+  const [expanded, setExpanded] = useState<ExpandedState>({});
+  const [sizes, setSizes] = useState<ColumnSizingState>({});
+  const sorting = onSort ? (sortedBy ?? []) : own;
+  const data = useMemo(() => [...rows], [rows]);
+  const of = grouping?.of;
+  const all = useMemo(
+    (): ColumnDef<Row, unknown>[] => [
+      ...columns.map((column) => ({ ...column, size: column.meta.width, enableGrouping: false })),
+      ...(of ? [{ id: GROUP, accessorFn: of, header: '' }] : []),
+    ],
+    [columns, of],
+  );
+  const columnVisibility = useMemo(
+    () => ({ ...Object.fromEntries(hidden.map((id) => [id, false])), [GROUP]: false }),
+    [hidden],
+  );
+  const pinned = columns[0]?.id ?? '';
+  const columnPinning = useMemo(() => ({ left: [pinned] }), [pinned]);
+  return useReactTable({
     data,
-    columns,
-    state: { sorting },
-    onSortingChange: setSorting,
+    columns: all,
+    state: {
+      sorting,
+      expanded,
+      columnSizing: sizes,
+      grouping: of ? BY_GROUP : UNGROUPED,
+      columnVisibility,
+      columnPinning,
+    },
+    onSortingChange: (change) => {
+      const next = typeof change === 'function' ? change(sorting) : change;
+      if (onSort) onSort(next);
+      else setOwn(next);
+    },
+    onExpandedChange: setExpanded,
+    onColumnSizingChange: setSizes,
+    columnResizeMode: 'onChange',
+    groupedColumnMode: false,
+    autoResetExpanded: false,
+    autoResetPageIndex: false,
     getCoreRowModel: getCoreRowModel(),
     getSortedRowModel: getSortedRowModel(),
+    getGroupedRowModel: getGroupedRowModel(),
+    getExpandedRowModel: getExpandedRowModel(),
   });
+}
+
+/** Sortable by any column, each as wide as one wants it, the first always in view; only the rows in view are drawn. */
+export function DataTable<Row>(props: DataTableProps<Row>) {
+  const { label, rows: given, above, empty, grouping, onOpen, isOpen } = props;
+  const table = useGrid(props);
   const { rows } = table.getRowModel();
-  const [opened, setOpened] = useState<ReadonlySet<string>>(new Set());
-  const lines = useMemo(() => linesOf(rows, groups, opened), [rows, groups, opened]);
-  const shown = useMemo(() => {
-    const all = groups ? linesOf(rows, groups, undefined) : lines;
-    return all.flatMap((line) => (line.kind === 'row' ? [line.row.original] : []));
-  }, [rows, groups, lines]);
-  const fold = (key: string): void => {
-    const next = new Set(opened);
-    if (!next.delete(key)) next.add(key);
-    setOpened(next);
-  };
+  const ordered = table.getPreExpandedRowModel().rows;
+  const shown = useMemo(
+    () =>
+      ordered.flatMap((row) => (row.getIsGrouped() ? row.getLeafRows() : [row])).map((row) => row.original),
+    [ordered],
+  );
   const scroller = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({
-    count: lines.length,
+    count: rows.length,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW,
     overscan: 12,
   });
-  const width = columns.reduce((sum, c) => sum + c.meta.width, 0);
-
   return (
     <div className="flex h-full min-h-0 flex-col">
       {above?.(shown)}
@@ -115,34 +155,35 @@ export function DataTable<Row>({
           role="region"
           aria-label={label}
         >
-          <div role="table" aria-label={label} aria-rowcount={lines.length + 1} style={{ minWidth: width }}>
+          <div
+            role="table"
+            aria-label={label}
+            aria-rowcount={rows.length + 1}
+            style={{ minWidth: table.getTotalSize() }}
+          >
             <HeaderRow table={table} />
             <div style={{ height: virtual.getTotalSize(), position: 'relative' }} role="rowgroup">
-              {virtual.getVirtualItems().map((item) => {
-                const line = lines[item.index];
-                if (!line) return null;
-                const place = { height: ROW, transform: `translateY(${item.start}px)` };
-                if (line.kind === 'group') {
-                  return (
-                    <GroupLine
-                      key={line.group.key}
-                      group={line.group}
-                      columns={columns}
-                      index={item.index + 2}
-                      open={opened.has(line.group.key)}
-                      onFold={() => fold(line.group.key)}
-                      style={place}
-                    />
-                  );
-                }
-                return (
-                  <BodyRow
-                    key={line.row.id}
-                    row={line.row}
-                    index={item.index + 2}
+              {virtual.getVirtualItems().map(({ index, start }) => {
+                const row = rows[index];
+                if (!row) return null;
+                const place = { height: ROW, transform: `translateY(${start}px)` };
+                return row.getIsGrouped() && grouping ? (
+                  <GroupLine
+                    key={row.id}
+                    row={row}
+                    columns={table.getVisibleLeafColumns()}
+                    cells={grouping.cells(String(row.groupingValue))}
+                    index={index + 2}
                     style={place}
-                    open={isOpen?.(line.row.original) ?? false}
-                    onOpen={onOpen && (() => onOpen(line.row.original, shown))}
+                  />
+                ) : (
+                  <BodyRow
+                    key={row.id}
+                    row={row}
+                    index={index + 2}
+                    style={place}
+                    open={isOpen?.(row.original) ?? false}
+                    onOpen={onOpen && (() => onOpen(row.original, shown))}
                   />
                 );
               })}
@@ -153,6 +194,13 @@ export function DataTable<Row>({
     </div>
   );
 }
+
+/** A cell as wide as its column was made; else all share what room there is. The first stays when the others are scrolled. */
+function cellStyle<Row>(column: Column<Row>, table: Table<Row>): CSSProperties {
+  const sized = table.getState().columnSizing[column.id] !== undefined;
+  return { width: column.getSize(), flexGrow: sized ? 0 : 1, flexShrink: 0 };
+}
+const PINNED = 'sticky left-0 z-[1] bg-inherit';
 
 const metaOf = <Row,>(definition: { meta?: unknown }): Meta<Row> => definition.meta as Meta<Row>;
 
@@ -167,7 +215,8 @@ function HeaderRow<Row>({ table }: { table: Table<Row> }) {
             key={header.id}
             role="columnheader"
             aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
-            style={{ width: meta.width, flexGrow: 1 }}
+            style={cellStyle(header.column, table)}
+            className={clsx('relative', header.column.getIsPinned() && PINNED)}
           >
             {header.column.columnDef.header !== '' && (
               <button
@@ -183,6 +232,14 @@ function HeaderRow<Row>({ table }: { table: Table<Row> }) {
                 {sorted === 'desc' && <ArrowDown size={12} aria-hidden />}
               </button>
             )}
+            {/* For the pointer; who has none has no need of other widths. */}
+            <div
+              aria-hidden
+              onMouseDown={header.getResizeHandler()}
+              onTouchStart={header.getResizeHandler()}
+              onDoubleClick={() => header.column.resetSize()}
+              className="absolute inset-y-0 -right-0.5 z-10 w-1.5 cursor-col-resize touch-none select-none hover:bg-hairline"
+            />
           </div>
         );
       })}
@@ -209,7 +266,7 @@ function BodyRow<Row>({ row, index, style, open, onOpen }: BodyRowProps<Row>) {
       className={clsx(
         'absolute flex w-full border-b border-hairline hover:bg-accent-paper',
         onOpen && 'cursor-pointer',
-        open && 'bg-accent-paper',
+        open ? 'bg-accent-paper' : 'bg-raised',
       )}
       style={style}
     >
@@ -221,9 +278,10 @@ function BodyRow<Row>({ row, index, style, open, onOpen }: BodyRowProps<Row>) {
           <div
             key={cell.id}
             role="cell"
-            style={{ width: meta.width, flexGrow: 1 }}
+            style={cellStyle(cell.column, cell.getContext().table)}
             className={clsx(
               'truncate px-1 py-[3px]',
+              cell.column.getIsPinned() && PINNED,
               !meta.left && 'text-right',
               meta.signed && typeof value === 'number' && (value < 0 ? 'text-loss' : 'text-gain'),
             )}
@@ -242,38 +300,16 @@ function BodyRow<Row>({ row, index, style, open, onOpen }: BodyRowProps<Row>) {
   );
 }
 
-type Line<Row> =
-  | { readonly kind: 'row'; readonly row: TableRow<Row> }
-  | { readonly kind: 'group'; readonly group: RowGroup<Row> };
-
-/** Rows as they are sorted, each group's under its line where it is open; undefined opens all. */
-function linesOf<Row>(
-  rows: readonly TableRow<Row>[],
-  groups: readonly RowGroup<Row>[] | undefined,
-  opened: ReadonlySet<string> | undefined,
-): Line<Row>[] {
-  if (!groups) return rows.map((row) => ({ kind: 'row', row }));
-  return groups.flatMap((group): Line<Row>[] => {
-    const line: Line<Row> = { kind: 'group', group };
-    if (opened && !opened.has(group.key)) return [line];
-    const inside = new Set(group.rows);
-    return [
-      line,
-      ...rows.filter(({ original }) => inside.has(original)).map((row): Line<Row> => ({ kind: 'row', row })),
-    ];
-  });
-}
-
 interface GroupLineProps<Row> {
-  readonly group: RowGroup<Row>;
-  readonly columns: DataColumn<Row>[];
+  readonly row: TableRow<Row>;
+  readonly columns: Column<Row>[];
+  readonly cells: Readonly<Record<string, ReactNode>>;
   readonly index: number;
-  readonly open: boolean;
-  readonly onFold: () => void;
   readonly style: CSSProperties;
 }
 
-function GroupLine<Row>({ group, columns, index, open, onFold, style }: GroupLineProps<Row>) {
+function GroupLine<Row>({ row, columns, cells, index, style }: GroupLineProps<Row>) {
+  const open = row.getIsExpanded();
   const Arrow = open ? ChevronDown : ChevronRight;
   return (
     <div
@@ -282,24 +318,24 @@ function GroupLine<Row>({ group, columns, index, open, onFold, style }: GroupLin
       className="absolute flex w-full border-b border-hairline bg-sunk font-semibold"
       style={style}
     >
-      {columns.map(({ id = '', meta }, k) => (
+      {columns.map((column, k) => (
         <div
-          key={id}
+          key={column.id}
           role="cell"
-          style={{ width: meta.width, flexGrow: 1 }}
+          style={{ width: column.getSize(), flexGrow: 1, flexShrink: 0 }}
           className={clsx('px-1 py-[3px]', k === 0 ? 'overflow-visible' : 'truncate text-right')}
         >
           {k === 0 ? (
             <button
               type="button"
               aria-expanded={open}
-              onClick={onFold}
+              onClick={row.getToggleExpandedHandler()}
               className="flex items-center gap-1 whitespace-nowrap hover:text-accent"
             >
-              <Arrow size={12} aria-hidden /> {group.key}, {group.rows.length}
+              <Arrow size={12} aria-hidden /> {String(row.groupingValue)}, {row.getLeafRows().length}
             </button>
           ) : (
-            group.cells[id]
+            cells[column.id]
           )}
         </div>
       ))}

@@ -6,6 +6,7 @@ import { Popover } from 'radix-ui';
 import { type ChangeEvent, useState } from 'react';
 import { DayPicker, type DropdownProps } from 'react-day-picker';
 import { box, POPPED } from './box.ts';
+import { dayInWords } from './format.ts';
 import { Select } from './select.tsx';
 
 /** A day that can be chosen by its words; without a day it empties the field. */
@@ -18,6 +19,10 @@ interface DateFieldProps {
   /** as typed: YYYY-MM-DD, nothing, or what is on its way there */
   readonly value: string;
   readonly onChange: (text: string) => void;
+  /** takes a day that was pointed at; like one typed when left out */
+  readonly onPoint?: (text: string) => void;
+  readonly onEnter?: () => void;
+  readonly onLeave?: () => void;
   /** the first and last day that can be pointed at */
   readonly first?: number | undefined;
   readonly last?: number | undefined;
@@ -44,7 +49,7 @@ export function DateField(props: DateFieldProps) {
   const [open, setOpen] = useState(false);
   const day = dayFromIso(value.trim());
   const take = (next: number | undefined): void => {
-    onChange(next === undefined ? '' : isoFromDay(next));
+    (props.onPoint ?? onChange)(next === undefined ? '' : isoFromDay(next));
     setOpen(false);
   };
   return (
@@ -59,6 +64,12 @@ export function DateField(props: DateFieldProps) {
         disabled={disabled}
         placeholder={props.placeholder ?? 'YYYY-MM-DD'}
         onChange={(event) => onChange(event.target.value)}
+        onFocus={props.onEnter}
+        onBlur={props.onLeave}
+        onKeyDown={(event) => {
+          // Elsewhere Enter sends the form that the field is in.
+          if (event.key === 'Enter' && props.onLeave) event.currentTarget.blur();
+        }}
         className={box({ faulty, className: 'min-w-24 flex-1 rounded-r-none border-r-0 px-1.5 py-0.5' })}
       />
       <Popover.Root open={open} onOpenChange={setOpen}>
@@ -138,6 +149,7 @@ function Calendar({ day, first, last, onDay }: CalendarProps) {
       selected={day === undefined ? undefined : dateOf(day)}
       onSelect={(date) => onDay(dayOf(date))}
       components={CALENDAR_PARTS}
+      labels={{ labelDayButton: dayInWords }}
       classNames={{
         months: 'relative',
         nav: 'absolute right-0 flex gap-1',

@@ -59,6 +59,18 @@ export function moment(at: number): string {
   return dayAndTime.format(at);
 }
 
+const wholeDay = new Intl.DateTimeFormat('en-GB', {
+  weekday: 'long',
+  day: 'numeric',
+  month: 'long',
+  year: 'numeric',
+});
+
+/** @example Wednesday 17 June 2015 */
+export function dayInWords(date: Date): string {
+  return wholeDay.format(date).replace(',', '');
+}
+
 const isoDay = new Intl.DateTimeFormat('sv', { year: 'numeric', month: '2-digit', day: '2-digit' });
 
 /** The day of a moment where the trader is, as YYYY-MM-DD. @param at milliseconds since 1970 */

@@ -61,6 +61,7 @@ export function SymbolPicker(props: SymbolPickerProps) {
       <Popover.Root open={open} onOpenChange={setOpen}>
         <Popover.Trigger
           id={id}
+          role="combobox"
           aria-label={label}
           aria-invalid={faulty || undefined}
           aria-describedby={props.describedBy}

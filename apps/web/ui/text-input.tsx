@@ -1,6 +1,7 @@
 'use client';
 
-import { type InputHTMLAttributes, useState } from 'react';
+import type { InputHTMLAttributes } from 'react';
+import { useCommitted } from './use-committed.ts';
 
 type Native = Omit<InputHTMLAttributes<HTMLInputElement>, 'value' | 'defaultValue' | 'onChange'>;
 
@@ -13,39 +14,19 @@ interface TextInputProps extends Native {
   readonly onCommit: (text: string) => unknown;
 }
 
-interface Typed {
-  readonly text: string;
-  /** the row it was typed over */
-  readonly over: unknown;
-  readonly committed: boolean;
-}
-
-/**
- * A text of the store, changed in place. What was typed stays while it is typed and until the store has been read again; from then
- * on the store's text shows, even when it is the one from before. A text that was refused stays to be mended.
- */
+/** A text of the store, changed in place. */
 export function TextInput({ value, from, onCommit, ...rest }: TextInputProps) {
-  const [typed, setTyped] = useState<Typed>();
-  const [editing, setEditing] = useState(false);
-  const stands = typed && ((editing && !typed.committed) || typed.over === from);
+  const { text, enter, type, leave } = useCommitted({ value, from, onCommit });
   return (
     <input
       {...rest}
-      value={stands ? typed.text : value}
-      onFocus={() => {
-        setEditing(true);
-        if (!stands) setTyped(undefined);
-      }}
-      onChange={(event) => setTyped({ text: event.target.value, over: from, committed: false })}
+      value={text}
+      onFocus={enter}
+      onChange={(event) => type(event.target.value)}
       onKeyDown={(event) => {
         if (event.key === 'Enter') event.currentTarget.blur();
       }}
-      onBlur={() => {
-        setEditing(false);
-        if (!typed || typed.committed) return;
-        setTyped({ text: typed.text, over: from, committed: true });
-        onCommit(typed.text);
-      }}
+      onBlur={leave}
     />
   );
 }

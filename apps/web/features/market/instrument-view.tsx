@@ -9,6 +9,7 @@ import { removeInstrument } from '@/store/market/actions.ts';
 import { Button, IconButton } from '@/ui/button';
 import { count } from '@/ui/format.ts';
 import { saveFile, WORKBOOK } from '@/ui/save-file.ts';
+import { useTitle } from '@/ui/use-title.ts';
 import { barsParquetFile, barsWorkbook } from '@/workers/workbook-client.ts';
 import { PriceChart } from './chart/price-chart.tsx';
 import { Findings } from './findings.tsx';
@@ -29,6 +30,7 @@ interface InstrumentViewProps {
 export function InstrumentView({ listing, listings, quality, repairs, goTo, onGoTo }: InstrumentViewProps) {
   const bars = useBars(listing);
   const { symbol } = listing;
+  useTitle('Market', symbol);
   const save = (ending: string, type: string, made: Promise<Uint8Array>): void => {
     const file = `${symbol}.${ending}`;
     made.then(

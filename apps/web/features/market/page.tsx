@@ -1,7 +1,7 @@
 'use client';
 
 import { dayFromIso, isoFromDay } from '@plateau/core';
-import { parseAsString, parseAsStringLiteral, useQueryStates } from 'nuqs';
+import { parseAsString, parseAsStringLiteral, useQueryState, useQueryStates } from 'nuqs';
 import { Tabs } from 'radix-ui';
 import { type ReactNode, Suspense, useEffect, useMemo, useState } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
@@ -11,16 +11,23 @@ import { useUndoKeys } from '@/parts/keys/use-undo-keys.ts';
 import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
 import { count } from '@/ui/format.ts';
 import { late } from '@/ui/late.tsx';
+import { sortingFrom, sortingText } from '@/ui/sorting.ts';
 import { useListings, useQuality, useRepairs } from './market-data.ts';
 
-const InstrumentView = late(() => import('./instrument-view.tsx').then((m) => m.InstrumentView), {
-  ahead: true,
-});
-const QualityPanel = late(() => import('./quality-panel.tsx').then((m) => m.QualityPanel));
-const Universes = late(() => import('./universes/universes.tsx').then((m) => m.Universes));
-const FeedPanel = late(() => import('./feed-panel.tsx').then((m) => m.FeedPanel));
-const ImportPanel = late(() => import('./import/import-panel.tsx').then((m) => m.ImportPanel));
-const WorkspacePanel = late(() => import('./workspace/workspace-panel.tsx').then((m) => m.WorkspacePanel));
+const InstrumentView = late(
+  'The chart',
+  () => import('./instrument-view.tsx').then((m) => m.InstrumentView),
+  {
+    ahead: true,
+  },
+);
+const QualityPanel = late('Quality', () => import('./quality-panel.tsx').then((m) => m.QualityPanel));
+const Universes = late('Universes', () => import('./universes/universes.tsx').then((m) => m.Universes));
+const FeedPanel = late('The feed', () => import('./feed-panel.tsx').then((m) => m.FeedPanel));
+const ImportPanel = late('Import', () => import('./import/import-panel.tsx').then((m) => m.ImportPanel));
+const WorkspacePanel = late('The workspace', () =>
+  import('./workspace/workspace-panel.tsx').then((m) => m.WorkspacePanel),
+);
 
 interface Instrument extends StoredListing {
   readonly quality: InstrumentQuality | undefined;
@@ -87,7 +94,14 @@ function Market() {
   const listings = useListings();
   const repairs = useRepairs();
   const quality = useQuality(listings, repairs);
-  const [search, setSearch] = useState('');
+  const [search, setSearch] = useQueryState(
+    'find',
+    parseAsString.withDefault('').withOptions({ history: 'replace' }),
+  );
+  const [sort, setSort] = useQueryState(
+    'sort',
+    parseAsString.withDefault('').withOptions({ history: 'replace' }),
+  );
   const { panel, symbol, goTo, open, show, go } = usePlace();
   useUndoKeys('market');
   const instruments = useMemo(
@@ -107,12 +121,19 @@ function Market() {
       <h1 className="sr-only">Market</h1>
       <Group orientation="horizontal" className="h-full">
         <Panel defaultSize="38%" minSize="25%" className="flex flex-col px-3 pb-2">
-          <Search text={search} onText={setSearch} found={instruments.length} of={listings.length} />
+          <Search
+            text={search}
+            onText={(text) => void setSearch(text)}
+            found={instruments.length}
+            of={listings.length}
+          />
           <div className="min-h-0 flex-1">
             <DataTable
               label="Instruments"
               rows={instruments}
               columns={columns}
+              sortedBy={sortingFrom(sort)}
+              onSort={(next) => void setSort(sortingText(next))}
               empty={search ? 'No instrument has these words.' : 'The market is empty: import files of bars.'}
               onOpen={(i) => open(i.symbol)}
               isOpen={(i) => panel === 'instrument' && i.symbol === chosen?.symbol}

@@ -16,8 +16,12 @@ import { late } from '@/ui/late.tsx';
 import { useFileChoice } from '@/ui/use-file-choice.tsx';
 import { useAddress } from './use-address.ts';
 
-const RunReport = late(() => import('./report/run-report.tsx').then((m) => m.RunReport), { ahead: true });
-const SideBySide = late(() => import('./side-by-side/side-by-side.tsx').then((m) => m.SideBySide));
+const RunReport = late('The report', () => import('./report/run-report.tsx').then((m) => m.RunReport), {
+  ahead: true,
+});
+const SideBySide = late('Side by side', () =>
+  import('./side-by-side/side-by-side.tsx').then((m) => m.SideBySide),
+);
 
 const MOST_BESIDE = 6;
 

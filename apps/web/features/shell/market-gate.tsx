@@ -11,7 +11,7 @@ import { warmEngine } from '@/workers/engine-start.ts';
 import { type FillProgress, fillStore } from '@/workers/source-client.ts';
 import { registerServiceWorker } from './offline.ts';
 
-const SetAsideRows = late(() => import('./set-aside.tsx').then((m) => m.SetAsideRows));
+const SetAsideRows = late('Rows set aside', () => import('./set-aside.tsx').then((m) => m.SetAsideRows));
 
 type State =
   | { readonly kind: 'looking' }

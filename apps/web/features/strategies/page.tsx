@@ -7,10 +7,13 @@ import { openSheet } from '@/store/sheets/keep.ts';
 import { loadSheets } from '@/store/sheets/load.ts';
 import { livingSheets, useOpenSheet, useSheets } from '@/store/sheets/state.ts';
 import { late } from '@/ui/late.tsx';
+import { openLinked } from './sheet/link.ts';
 import { SHEET_STEPS } from './sheet/steps.ts';
 
 // The sheets are read from the store while their workbench comes.
-const Workbench = late(() => import('./workbench.tsx').then((m) => m.Workbench), { ahead: true });
+const Workbench = late('The sheet', () => import('./workbench.tsx').then((m) => m.Workbench), {
+  ahead: true,
+});
 
 /** The Strategies place: the sheet on one side, its live result on the other. */
 export function StrategiesPage() {
@@ -42,7 +45,7 @@ const isLiving = (id: string | null): boolean => livingSheets().some((sheet) => 
 function useSheetInAddress(): void {
   const [wanted, setWanted] = useQueryState('sheet');
   const id = useSheets((s) => s.openId);
-  const load = useEffectEvent(() => void loadSheets(wanted ?? undefined));
+  const load = useEffectEvent(() => void loadSheets(wanted ?? undefined).then(openLinked));
   useEffect(() => load(), []);
   const tell = useEffectEvent(() => {
     // Nobody can go back to a sheet that is not there.

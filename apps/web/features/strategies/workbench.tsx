@@ -2,8 +2,9 @@
 
 import { useState } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
-import type { Sheet } from '@/model/sheet/sheet.ts';
+import { type Sheet, textOf } from '@/model/sheet/sheet.ts';
 import { late } from '@/ui/late.tsx';
+import { useTitle } from '@/ui/use-title.ts';
 import { useLiveRun } from './result/use-live-run.ts';
 import { marginNotes } from './sheet/margin/margin-notes.tsx';
 import { SheetBar } from './sheet/sheet-bar.tsx';
@@ -11,12 +12,13 @@ import { SheetForm } from './sheet/sheet-form.tsx';
 import { useExplanation, useShares } from './sheet/use-explanation.ts';
 
 // The sheet can be read and typed in before its result is there.
-const Result = late(() => import('./result/result.tsx').then((m) => m.Result), { ahead: true });
-const ShelfPanel = late(() => import('./shelf/shelf-panel.tsx').then((m) => m.ShelfPanel));
+const Result = late('The result', () => import('./result/result.tsx').then((m) => m.Result), { ahead: true });
+const ShelfPanel = late('The shelf', () => import('./shelf/shelf-panel.tsx').then((m) => m.ShelfPanel));
 
 /** An open sheet beside its live result. */
 export function Workbench({ sheet }: { sheet: Sheet }) {
   const [attempt, setAttempt] = useState(0);
+  useTitle('Strategies', textOf(sheet.draft, 'name'));
   const [shelf, setShelf] = useState(false);
   const live = useLiveRun(sheet, attempt);
   const explained = useExplanation(sheet, live);

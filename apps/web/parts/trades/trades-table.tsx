@@ -4,11 +4,11 @@ import { TRADE_GROUPINGS, type Trade, type TradeGrouping, tradeGroups } from '@p
 import { tableCsv, tradesTable } from '@plateau/files';
 import { Columns3, Copy, Download } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { memo, useDeferredValue, useMemo, useState } from 'react';
+import { memo, useDeferredValue, useMemo } from 'react';
 import { toast } from 'sonner';
 import { texts, useSetting } from '@/store/setting.ts';
 import { Button } from '@/ui/button';
-import { DataTable, type RowGroup } from '@/ui/data-table.tsx';
+import { DataTable, type Grouping } from '@/ui/data-table.tsx';
 import { count, money, percent, ratio } from '@/ui/format.ts';
 import { readFilter } from '@/ui/row-filter.ts';
 import { saveFile, WORKBOOK } from '@/ui/save-file.ts';
@@ -16,6 +16,7 @@ import { Select } from '@/ui/select.tsx';
 import { tablesWorkbook } from '@/workers/workbook-client.ts';
 import { HIDDEN_AT_FIRST, TRADE_FIELDS, tradeColumns, tradeFields } from './columns.tsx';
 import { GROUPINGS, groupName } from './grouping.ts';
+import { useTradesInAddress } from './use-trades-in-address.ts';
 
 interface TradesTableProps {
   readonly trades: readonly Trade[];
@@ -24,10 +25,30 @@ interface TradesTableProps {
   readonly onOpen?: (trade: Trade, shown: readonly Trade[]) => void;
 }
 
+/** Under which group's line a trade stands, and what that line tells. */
+function groupingBy(by: TradeGrouping | '', rows: readonly Trade[]): Grouping<Trade> | undefined {
+  if (by === '') return undefined;
+  const groups = new Map(tradeGroups(rows, by).map((group) => [groupName(by, group), group]));
+  const nameOf = new Map([...groups].flatMap(([name, { trades }]) => trades.map((trade) => [trade, name])));
+  return {
+    of: (trade) => nameOf.get(trade) ?? '',
+    cells: (name) => {
+      const group = groups.get(name);
+      return group
+        ? {
+            profit: money(group.profit),
+            return: percent(group.figures.expectancy),
+            bars: ratio(group.held, 1),
+            r: ratio(group.figures.averageR),
+          }
+        : {};
+    },
+  };
+}
+
 /** Trades sorted, filtered and grouped, with the columns one wants, copied or exported as they are shown. */
 export const TradesTable = memo(function TradesTable({ trades, name, onOpen }: TradesTableProps) {
-  const [filter, setFilter] = useState('');
-  const [by, setBy] = useState<TradeGrouping | ''>('');
+  const { filter, setFilter, by, setBy, sorting } = useTradesInAddress();
   const [hidden, setHidden] = useSetting<readonly string[]>('hidden trade columns', texts, HIDDEN_AT_FIRST);
   const asked = useDeferredValue(filter);
   const read = useMemo(() => readFilter(asked, TRADE_FIELDS), [asked]);
@@ -35,31 +56,15 @@ export const TradesTable = memo(function TradesTable({ trades, name, onOpen }: T
     () => (read.ok && asked ? trades.filter((trade) => read.test(tradeFields(trade))) : trades),
     [trades, read, asked],
   );
-  const columns = useMemo(() => tradeColumns.filter(({ id }) => !hidden.includes(id ?? '')), [hidden]);
-  const groups = useMemo(
-    () =>
-      by === ''
-        ? undefined
-        : tradeGroups(rows, by).map(
-            (group): RowGroup<Trade> => ({
-              key: groupName(by, group),
-              rows: group.trades,
-              cells: {
-                profit: money(group.profit),
-                return: percent(group.figures.expectancy),
-                bars: ratio(group.held, 1),
-                r: ratio(group.figures.averageR),
-              },
-            }),
-          ),
-    [rows, by],
-  );
+  const grouping = useMemo(() => groupingBy(by, rows), [by, rows]);
   return (
     <DataTable
       label="Trades"
       rows={rows}
-      columns={columns}
-      {...(groups && { groups })}
+      columns={tradeColumns}
+      hidden={hidden}
+      {...(grouping && { grouping })}
+      {...sorting}
       {...(onOpen && { onOpen })}
       empty={
         trades.length > 0

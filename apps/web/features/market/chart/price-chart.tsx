@@ -1,10 +1,12 @@
 'use client';
 
-import type { Bars, BarUnit } from '@plateau/core';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import type { Bars } from '@plateau/core';
+import { parseAsBoolean, parseAsString, parseAsStringLiteral, useQueryStates } from 'nuqs';
+import { useEffect, useEffectEvent, useMemo, useRef } from 'react';
 import type { StoredListing } from '@/model/rows.ts';
 import { rowsInView } from '@/parts/chart/rows.ts';
 import { StrokeKey } from '@/ui/chart/time-axis.tsx';
+import { useSpanInAddress } from '@/ui/chart/use-span-in-address.ts';
 import { type Span, useZoom } from '@/ui/chart/use-zoom.ts';
 import { ZOOM_KEYS } from '@/ui/chart/zoom-buttons.tsx';
 import { ChartTools } from './chart-tools.tsx';
@@ -21,6 +23,13 @@ interface PriceChartProps {
   readonly goTo?: number | undefined;
 }
 
+/** What is drawn, and on which bars, as the address names it. */
+const DRAWN = {
+  bars: parseAsStringLiteral(['day', 'week', 'month']).withDefault('day'),
+  log: parseAsBoolean.withDefault(false),
+  draw: parseAsString.withDefault('50-day average'),
+  beside: parseAsString.withDefault(''),
+};
 const FIRST_VIEW = 220;
 const MOST_VIEW = 700;
 /** Bars around a day that is gone to. */
@@ -28,10 +37,8 @@ const AROUND = 80;
 
 /** Prices of one instrument; measures over or under them, another instrument beside them, volume below. */
 export function PriceChart({ symbol, bars, listings, goTo }: PriceChartProps) {
-  const [unit, setUnit] = useState<BarUnit>('day');
-  const [log, setLog] = useState(false);
-  const [text, setText] = useState('50-day average');
-  const [beside, setBeside] = useState('');
+  const [{ bars: unit, log, draw: text, beside }, setDrawn] = useQueryStates(DRAWN, { history: 'replace' });
+  const [asked, keepSpan] = useSpanInAddress();
   const other = listings.find((l) => l.symbol === beside.trim().toUpperCase() && l.symbol !== symbol);
   const columns = useColumns(symbol, bars, unit, text, other);
   const { bars: its, drawn, fault } = columns;
@@ -39,6 +46,8 @@ export function PriceChart({ symbol, bars, listings, goTo }: PriceChartProps) {
   const home: Span = { first: Math.max(0, size - FIRST_VIEW), last: size - 1 };
   const zoom = useZoom(its.day, {
     home,
+    initial: asked,
+    onSpan: keepSpan,
     most: MOST_VIEW,
     dayOf: (place) => its.day[Math.min(size - 1, Math.max(0, Math.round(place)))] ?? 0,
   });
@@ -49,11 +58,15 @@ export function PriceChart({ symbol, bars, listings, goTo }: PriceChartProps) {
     return place < 0 ? size - 1 : place;
   };
 
+  // The part that the address names stands until another day or other bars are asked for.
+  const before = useRef(its);
+  const move = useEffectEvent(() => {
+    if (goTo !== undefined) zoom.goTo(placeOf(goTo), AROUND);
+    else if (before.current !== its) zoom.reset();
+    before.current = its;
+  });
   // biome-ignore lint/correctness/useExhaustiveDependencies: another day or other bars move the view, the view itself does not
-  useEffect(() => {
-    if (goTo === undefined) zoom.reset();
-    else zoom.goTo(placeOf(goTo), AROUND);
-  }, [goTo, its]);
+  useEffect(() => move(), [goTo, its]);
   const rows = useMemo(() => rowsInView(columns, first, last), [columns, first, last]);
 
   return (
@@ -68,17 +81,22 @@ export function PriceChart({ symbol, bars, listings, goTo }: PriceChartProps) {
         symbol={symbol}
         days={its.day}
         unit={unit}
-        onUnit={(next) => {
-          setUnit(next);
-          setText((before) => before.replace(/-(day|week|month)\b/g, `-${next}`));
-        }}
+        onUnit={(next) =>
+          void setDrawn({ bars: next, draw: text.replace(/-(day|week|month)\b/g, `-${next}`) })
+        }
         log={log}
-        onLog={setLog}
+        onLog={(next) => void setDrawn({ log: next })}
         onGoTo={(day) => zoom.goTo(placeOf(day))}
         zoom={zoom}
         charts={charts}
       />
-      <DrawChoice text={text} onText={setText} fault={fault} beside={beside} onBeside={setBeside} />
+      <DrawChoice
+        text={text}
+        onText={(next) => void setDrawn({ draw: next })}
+        fault={fault}
+        beside={beside}
+        onBeside={(next) => void setDrawn({ beside: next })}
+      />
       <div ref={charts} className="flex min-h-0 flex-1 flex-col" onWheel={zoom.onWheel}>
         <PricePanes
           columns={columns}

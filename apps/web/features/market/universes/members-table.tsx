@@ -1,12 +1,13 @@
 'use client';
 
-import { isoFromDay, type Membership } from '@plateau/core';
+import type { Membership } from '@plateau/core';
 import { X } from 'lucide-react';
 import { useMemo } from 'react';
 import type { StoredListing, StoredUniverse } from '@/model/rows.ts';
 import { changeMembers, dayOrNone } from '@/store/market/actions.ts';
 import { IconButton } from '@/ui/button';
 import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
+import { DateCell } from '@/ui/date-cell.tsx';
 import { TextInput } from '@/ui/text-input.tsx';
 
 interface Spell extends Membership {
@@ -134,13 +135,11 @@ function dateColumn(
     width: 80,
     left: true,
     show: (s) => (
-      <TextInput
-        aria-label={`${s.symbol} ${key}`}
-        placeholder="–"
-        value={s[key] === undefined ? '' : isoFromDay(s[key])}
+      <DateCell
+        label={`${s.symbol} ${key}`}
+        day={s[key]}
         from={members}
         onCommit={(text) => commit(s, text.trim())}
-        className={cell}
       />
     ),
   });

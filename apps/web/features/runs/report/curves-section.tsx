@@ -31,7 +31,7 @@ interface CurvesSectionProps {
   readonly comparisons: readonly ComparisonFigures[];
   readonly benchmark: string;
   /** the part shown at first; all when left out */
-  readonly days?: DaySpan;
+  readonly days?: DaySpan | undefined;
   /** is told of the days in view; undefined for all of them */
   readonly onSpan: (span: DaySpan | undefined) => void;
   /** opens a day */

@@ -33,6 +33,8 @@ interface ReportPartsProps {
   readonly comparisons: readonly Comparison[];
   readonly onComparisons: (comparisons: readonly Comparison[]) => void;
   /** is told of the days in view; undefined for all of them */
+  /** the days in view at first; all of them when left out */
+  readonly span: DaySpan | undefined;
   readonly onSpan: (span: DaySpan | undefined) => void;
   readonly trades: readonly Trade[];
   readonly wrong: readonly Doubtful[];
@@ -50,6 +52,7 @@ export function ReportParts(props: ReportPartsProps) {
     place,
     comparisons,
     onComparisons,
+    span,
     onSpan,
     trades,
     wrong,
@@ -78,6 +81,7 @@ export function ReportParts(props: ReportPartsProps) {
           run={run}
           comparisons={report.comparisons}
           benchmark={benchmark}
+          days={span}
           onSpan={onSpan}
           onDay={place.openDay}
         />

@@ -4,7 +4,8 @@ import { at, isoFromDay } from '@plateau/core';
 import { useCallback, useMemo, useState } from 'react';
 import type { StoredRun } from '@/model/rows.ts';
 import { useDoubtful } from '@/parts/cautions/traded-findings.tsx';
-import type { DaySpan } from '@/ui/chart/use-zoom.ts';
+import { useSpanInAddress } from '@/ui/chart/use-span-in-address.ts';
+import { useTitle } from '@/ui/use-title.ts';
 import { DayPanel } from '../day/day-panel.tsx';
 import { TradePanel } from '../trade/trade-panel.tsx';
 import { useReportPlace } from '../use-report-place.ts';
@@ -18,12 +19,18 @@ import { useRepeatedRun } from './use-repeated-run.ts';
 
 /** One run read to the bottom; a span dragged on its curves narrows everything below. */
 export function RunReport({ kept }: { kept: StoredRun }) {
-  const [span, setSpan] = useState<DaySpan>();
+  const [span, setSpan] = useSpanInAddress();
+  useTitle('Runs', kept.name);
   const [comparisons, setComparisons] = useComparisons();
   const { shown, bootstrap, said, whole, fault } = useRepeatedRun(kept, span, comparisons);
   const place = useReportPlace(kept.id, shown?.run);
   const [isDrawn, setDrawn] = useState(false);
-  const onAll = useCallback(() => setDrawn(true), []);
+  const onAll = useCallback(() => {
+    setDrawn(true);
+    // The part that the address names is there only now.
+    const part = window.location.hash.slice(1);
+    if (part !== '') document.getElementById(part)?.scrollIntoView();
+  }, []);
   const stressTests = useStressTests(kept, whole);
   const entries = useRandomEntries(kept);
   const wrong = useDoubtful(whole);
@@ -85,6 +92,7 @@ export function RunReport({ kept }: { kept: StoredRun }) {
               place={place}
               comparisons={comparisons ?? []}
               onComparisons={setComparisons}
+              span={span}
               onSpan={setSpan}
               trades={all}
               wrong={wrong}

@@ -7,6 +7,7 @@ import { benchmarkRidge, HELD, land, water } from '@/ui/chart/land-and-water.tsx
 import { ChartPane, plainLine } from '@/ui/chart/pane.tsx';
 import { Readout } from '@/ui/chart/readout.tsx';
 import { dayAxis, dayTicks, StrokeKey, selectedDays } from '@/ui/chart/time-axis.tsx';
+import { useSpanInAddress } from '@/ui/chart/use-span-in-address.ts';
 import { useZoom } from '@/ui/chart/use-zoom.ts';
 import { ZOOM_KEYS, ZoomButtons } from '@/ui/chart/zoom-buttons.tsx';
 import { money, percent } from '@/ui/format.ts';
@@ -25,7 +26,8 @@ interface RunChartsProps {
 /** Equity as land and drawdown as water under one time axis, crosshair and zoom. */
 export const RunCharts = memo(function RunCharts({ run, benchmark, ghost }: RunChartsProps) {
   const { day } = run.marks;
-  const zoom = useZoom(day);
+  const [asked, keepSpan] = useSpanInAddress();
+  const zoom = useZoom(day, { initial: asked, onSpan: keepSpan });
   const { span, drag, mouse } = zoom;
   const rows = useMemo(() => chartRows(run, ghost, span, BUCKETS), [run, ghost, span]);
   const ticks = useMemo(() => dayTicks(day, span), [day, span]);

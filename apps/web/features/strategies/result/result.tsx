@@ -4,6 +4,7 @@ import { at, barsPerYear } from '@plateau/core';
 import { summaryJson } from '@plateau/files';
 import { clsx } from 'clsx';
 import { Download } from 'lucide-react';
+import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import { Tabs } from 'radix-ui';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { type Sheet, textOf } from '@/model/sheet/sheet.ts';
@@ -23,13 +24,21 @@ import { KeepButton } from './keep-button.tsx';
 import type { LiveRun } from './use-live-run.ts';
 
 // The charts are always wanted, the others when their tab is opened.
-const RunCharts = late(() => import('./charts.tsx').then((m) => m.RunCharts), {
+const RunCharts = late('The charts', () => import('./charts.tsx').then((m) => m.RunCharts), {
   ahead: true,
   meanwhile: <div className="min-w-0 flex-1" />,
 });
-const YearsChart = late(() => import('./years-chart.tsx').then((m) => m.YearsChart));
-const PerInstrumentTable = late(() => import('./per-instrument.tsx').then((m) => m.PerInstrumentTable));
-const LogbookPanel = late(() => import('../logbook/logbook-panel.tsx').then((m) => m.LogbookPanel));
+const YearsChart = late('The years', () => import('./years-chart.tsx').then((m) => m.YearsChart));
+const PerInstrumentTable = late('Each alone', () =>
+  import('./per-instrument.tsx').then((m) => m.PerInstrumentTable),
+);
+const LogbookPanel = late('The logbook', () =>
+  import('../logbook/logbook-panel.tsx').then((m) => m.LogbookPanel),
+);
+
+const TABS = ['trades', 'years', 'alone', 'logbook'] as const;
+/** Opening another is a step that Back takes back. */
+const TAB = parseAsStringLiteral(TABS).withDefault('trades').withOptions({ history: 'push' });
 
 interface ResultProps {
   readonly live: LiveRun;
@@ -40,6 +49,7 @@ interface ResultProps {
 /** The live result: figures, land and water, years, trades. Greyed while it shows an earlier state of the sheet. */
 export function Result({ live, sheet, again }: ResultProps) {
   const name = textOf(sheet.draft, 'name');
+  const [tab, setTab] = useQueryState('tab', TAB);
   const logbook = useLogbook(sheet.id);
   const entries = logbook ?? [];
   useRecorder(sheet, live);
@@ -95,7 +105,8 @@ export function Result({ live, sheet, again }: ResultProps) {
             </div>
           </div>
           <Tabs.Root
-            defaultValue="trades"
+            value={tab}
+            onValueChange={(next) => void setTab(next as (typeof TABS)[number])}
             className="flex min-h-0 flex-[2] flex-col border-t border-hairline"
           >
             <Tabs.List aria-label="Details" className="flex gap-4 border-b border-hairline">

@@ -13,7 +13,7 @@ import { RuleBlocks } from './blocks/rule-blocks.tsx';
 import { Value } from './blocks/value.tsx';
 
 // A sheet shows its rules as blocks until text is asked for.
-const RuleEditor = late(() => import('./rule-editor.tsx').then((m) => m.RuleEditor), {
+const RuleEditor = late('The editor', () => import('./rule-editor.tsx').then((m) => m.RuleEditor), {
   meanwhile: <div className="h-7" />,
 });
 

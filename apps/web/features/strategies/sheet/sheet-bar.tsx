@@ -1,7 +1,7 @@
 'use client';
 
 import { readStrategyFile, writeStrategyFile } from '@plateau/files';
-import { Copy, Download, FilePlus2, Library, Redo2, Trash2, Undo2, Upload } from 'lucide-react';
+import { Copy, Download, FilePlus2, Library, Link2, Redo2, Trash2, Undo2, Upload } from 'lucide-react';
 import { useEffect, useEffectEvent } from 'react';
 import { toast } from 'sonner';
 import { fieldOf } from '@/model/sheet/fields.ts';
@@ -21,6 +21,7 @@ import { IconButton } from '@/ui/button';
 import { saveFile } from '@/ui/save-file.ts';
 import { Toggle } from '@/ui/toggle.tsx';
 import { useFileChoice } from '@/ui/use-file-choice.tsx';
+import { copyLink } from './link.ts';
 import { useRuleView } from './rule-field.tsx';
 import { SheetTabs } from './sheet-tabs.tsx';
 import { Shortcuts } from './shortcuts.tsx';
@@ -112,6 +113,7 @@ export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void
           <IconButton label="Delete" icon={Trash2} onClick={removeSheet} />
           <span className="mx-1.5 h-4 border-l border-hairline" />
           <IconButton label="Export as strategy file" icon={Download} onClick={exportFile} />
+          <IconButton label="Copy link" icon={Link2} onClick={() => void copyLink(sheet.draft)} />
           <IconButton label="Import a strategy file" icon={Upload} onClick={actions.importNow} />
           {fileField}
           <Shortcuts onShelf={onShelf} />
