@@ -71,6 +71,20 @@ export function dayInWords(date: Date): string {
   return wholeDay.format(date).replace(',', '');
 }
 
+const MS_A_DAY = 86_400_000;
+// American months are three letters, all of them.
+const monthName = new Intl.DateTimeFormat('en-US', { timeZone: 'UTC', month: 'short' });
+
+/** @param day since 1970 @example 3 Feb */
+export function dayAndMonth(day: number): string {
+  return `${new Date(day * MS_A_DAY).getUTCDate()} ${monthName.format(day * MS_A_DAY)}`;
+}
+
+/** @param day since 1970 @example Feb 20 */
+export function monthAndYear(day: number): string {
+  return `${monthName.format(day * MS_A_DAY)} ${isoFromDay(day).slice(2, 4)}`;
+}
+
 const isoDay = new Intl.DateTimeFormat('sv', { year: 'numeric', month: '2-digit', day: '2-digit' });
 
 /** The day of a moment where the trader is, as YYYY-MM-DD. @param at milliseconds since 1970 */

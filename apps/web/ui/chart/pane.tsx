@@ -1,7 +1,10 @@
 'use client';
 
+import { isoFromDay } from '@plateau/core';
 import type { ReactElement, ReactNode } from 'react';
 import { CartesianGrid, ComposedChart, ResponsiveContainer, Tooltip, YAxis } from 'recharts';
+import { useNumbersOf } from './chart-group.tsx';
+import { Readout, type ReadoutRows } from './readout.tsx';
 import { CURSOR, plainAxis } from './time-axis.tsx';
 
 /** The value axis of a pane. */
@@ -26,7 +29,7 @@ interface ChartPaneProps<Row> {
   readonly along: ReactElement;
   readonly values: ValueAxis;
   /** what stands under the crosshair; a pane without it only follows the others' */
-  readonly readout?: (row: Row) => ReactElement;
+  readonly readout?: (row: Row) => Omit<ReadoutRows, 'title'>;
   readonly mouse?: object;
   readonly grid?: boolean;
   readonly children: ReactNode;
@@ -38,6 +41,11 @@ const AXIS_WIDTH = 62;
 /** One chart over time: axes, grid, crosshair with its readout. What is drawn in it are its children. */
 export function ChartPane<Row>(props: ChartPaneProps<Row>) {
   const { name, className, rows, group, along, values, readout, mouse, grid = true, children } = props;
+  const told = (row: Row): ReadoutRows | undefined => {
+    const its = readout?.(row);
+    return its && { ...its, title: isoFromDay(its.day) };
+  };
+  useNumbersOf(name, readout && (() => rows.flatMap((row) => told(row) ?? [])));
   return (
     <div className={className} data-testid={`${name}-chart`} data-chart={name}>
       <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 700, height: 150 }}>
@@ -50,7 +58,8 @@ export function ChartPane<Row>(props: ChartPaneProps<Row>) {
             cursor={CURSOR}
             content={({ active, payload }) => {
               const row = active ? (payload?.[0]?.payload as Row | undefined) : undefined;
-              return row && readout ? readout(row) : null;
+              const its = row && told(row);
+              return its ? <Readout {...its} /> : null;
             }}
           />
           {children}

@@ -1,16 +1,17 @@
-import { isoFromDay } from '@plateau/core';
 import { clsx } from 'clsx';
 
-interface ReadoutProps {
+/** What stands under the crosshair at one place. */
+export interface ReadoutRows {
   readonly day: number;
+  /** the day as it is written */
+  readonly title: string;
   readonly rows: readonly (readonly [name: string, value: string, tone?: 'gain' | 'loss'])[];
 }
 
-/** What stands under the crosshair. */
-export function Readout({ day, rows }: ReadoutProps) {
+export function Readout({ title, rows }: ReadoutRows) {
   return (
     <dl className="grid grid-cols-[auto_auto] gap-x-4 border border-strong bg-raised/95 px-3 py-2">
-      <dt className="col-span-2 font-semibold">{isoFromDay(day)}</dt>
+      <dt className="col-span-2 font-semibold">{title}</dt>
       {rows.map(([name, value, tone]) => (
         <div key={name} className="contents">
           <dt>{name}</dt>

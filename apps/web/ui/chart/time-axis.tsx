@@ -1,7 +1,9 @@
 // What the charts over time share: the look of their axes and where they are labelled.
 
-import { at, civilFromDay, monthOf, weekOf, yearOf } from '@plateau/core';
+import { at, yearOf } from '@plateau/core';
+import { scaleUtc } from 'd3-scale';
 import { ReferenceArea, XAxis } from 'recharts';
+import { dayAndMonth, monthAndYear } from '../format.ts';
 import type { DaySpan, Span } from './use-zoom.ts';
 
 export const TICK = { fill: 'var(--ink-soft)', fontSize: 11 };
@@ -9,50 +11,27 @@ export const CURSOR = { stroke: 'var(--ink-soft)', strokeWidth: 0.7 };
 export const plainAxis = { tick: TICK, tickLine: false, axisLine: false } as const;
 
 const MOST_TICKS = 11;
-const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+const MS_A_DAY = 86_400_000;
 
-/** The shortest spans first: up to how many days, what begins a tick, and how it is written. */
-const SCALES: readonly {
-  readonly upTo: number;
-  readonly periodOf: (day: number) => number;
-  readonly label: (day: number) => string;
-}[] = [
-  {
-    upTo: 130,
-    periodOf: weekOf,
-    label: (day) => {
-      const { month, date } = civilFromDay(day);
-      return `${date} ${months[month - 1]}`;
-    },
-  },
-  {
-    upTo: 900,
-    periodOf: monthOf,
-    label: (day) => {
-      const { year, month } = civilFromDay(day);
-      return `${months[month - 1]} ${String(year).slice(2)}`;
-    },
-  },
-  { upTo: Infinity, periodOf: yearOf, label: (day) => String(yearOf(day)) },
+/** How a tick is written, by how many days lie between two of them at least. */
+const LABELS: readonly (readonly [days: number, label: (day: number) => string])[] = [
+  [360, (day) => String(yearOf(day))],
+  [27, monthAndYear],
+  [0, dayAndMonth],
 ];
 
-/** Days at which years begin, or months or weeks where the span is short, at most about a dozen; and how they are written. */
+/** Days at which years begin, or months or weeks where the span is short, about a dozen at most; and how they are written. */
 export function dayTicks(
   days: Int32Array,
   { first, last }: Span,
 ): { readonly ticks: number[]; readonly label: (day: number) => string } {
-  const length = at(days, last) - at(days, first);
-  const { periodOf, label } = SCALES.find(({ upTo }) => length < upTo) ?? {
-    periodOf: yearOf,
-    label: String,
-  };
-  const ticks: number[] = [];
-  for (let t = first + 1; t <= last; t++) {
-    const day = at(days, t);
-    if (periodOf(day) !== periodOf(at(days, t - 1))) ticks.push(day);
-  }
-  const every = Math.ceil(ticks.length / MOST_TICKS);
-  return { ticks: ticks.filter((_tick, k) => k % every === 0), label };
+  const [from, to] = [at(days, first), at(days, last)];
+  const scale = scaleUtc().domain([from * MS_A_DAY, to * MS_A_DAY]);
+  // A short span is divided into hours; a bar has none.
+  const ticks = [...new Set(scale.ticks(MOST_TICKS).map((date) => Math.ceil(date.getTime() / MS_A_DAY)))];
+  const apart = Math.min(...ticks.slice(1).map((tick, k) => tick - (ticks[k] ?? 0)));
+  const [, label] = LABELS.find(([least]) => apart >= least) ?? [0, dayAndMonth];
+  return { ticks, label };
 }
 
 /** An axis of days; Recharts knows it only when it is called as a function, not as an element of another kind. */
@@ -92,7 +71,7 @@ export function StrokeKey({
   strokeDasharray?: string;
 }) {
   return (
-    <span className="flex items-center gap-1.5 whitespace-nowrap">
+    <span data-stroke-key className="flex items-center gap-1.5 whitespace-nowrap">
       <svg aria-hidden width={26} height={6}>
         <line x1={0} x2={26} y1={3} y2={3} strokeWidth={1.6} {...stroke} />
       </svg>

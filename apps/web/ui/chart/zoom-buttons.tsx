@@ -14,4 +14,4 @@ export function ZoomButtons({ zoom, all = 'Show all' }: { zoom: Zoom; all?: stri
 }
 
 /** What a group of charts says of its keys. */
-export const ZOOM_KEYS = 'Plus and minus zoom, arrows move, 0 goes back.';
+export const ZOOM_KEYS = 'Plus and minus zoom, arrows move, 0 goes back, t tells the numbers.';

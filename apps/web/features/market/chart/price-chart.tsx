@@ -5,10 +5,10 @@ import { parseAsBoolean, parseAsString, parseAsStringLiteral, useQueryStates } f
 import { useEffect, useEffectEvent, useMemo, useRef } from 'react';
 import type { StoredListing } from '@/model/rows.ts';
 import { rowsInView } from '@/parts/chart/rows.ts';
+import { ChartGroup } from '@/ui/chart/chart-group.tsx';
 import { StrokeKey } from '@/ui/chart/time-axis.tsx';
 import { useSpanInAddress } from '@/ui/chart/use-span-in-address.ts';
 import { type Span, useZoom } from '@/ui/chart/use-zoom.ts';
-import { ZOOM_KEYS } from '@/ui/chart/zoom-buttons.tsx';
 import { ChartTools } from './chart-tools.tsx';
 import { DrawChoice } from './draw-choice.tsx';
 import { BESIDE, PricePanes, strokeOf } from './price-panes.tsx';
@@ -70,13 +70,7 @@ export function PriceChart({ symbol, bars, listings, goTo }: PriceChartProps) {
   const rows = useMemo(() => rowsInView(columns, first, last), [columns, first, last]);
 
   return (
-    <div
-      role="group"
-      aria-label={`Prices of ${symbol}. ${ZOOM_KEYS}`}
-      tabIndex={0}
-      onKeyDown={zoom.onKeyDown}
-      className="flex min-h-0 flex-1 select-none flex-col"
-    >
+    <ChartGroup name={`Prices of ${symbol}`} zoom={zoom} className="flex min-h-0 flex-1 flex-col">
       <ChartTools
         symbol={symbol}
         days={its.day}
@@ -114,6 +108,6 @@ export function PriceChart({ symbol, bars, listings, goTo }: PriceChartProps) {
         ))}
         {other && <StrokeKey text={`${other.symbol}, rebased to the first bar in view`} {...BESIDE} />}
       </p>
-    </div>
+    </ChartGroup>
   );
 }

@@ -5,7 +5,6 @@ import { drawBar, valuesOf } from '@/parts/chart/marks.tsx';
 import { placeAxis } from '@/parts/chart/place-axis.tsx';
 import { periodTicks, type Row } from '@/parts/chart/rows.ts';
 import { ChartPane, plainLine } from '@/ui/chart/pane.tsx';
-import { Readout } from '@/ui/chart/readout.tsx';
 import { selectedDays } from '@/ui/chart/time-axis.tsx';
 import type { Zoom } from '@/ui/chart/use-zoom.ts';
 import { plainNumber, short } from '@/ui/format.ts';
@@ -56,7 +55,7 @@ export function PricePanes({ columns, rows, zoom, log, yearly, other, marked }: 
         className="min-h-0 flex-[4]"
         along={along(!hasVolume && under.length === 0)}
         values={{ width: AXIS_WIDTH, format: plainNumber, log }}
-        readout={(row) => <Readout day={row.day} rows={valuesOf(row, names, other)} />}
+        readout={(row) => ({ day: row.day, rows: valuesOf(row, names, other) })}
       >
         {marked !== undefined && <ReferenceLine x={marked} stroke="var(--accent)" strokeDasharray="2 3" />}
         {isValue ? (

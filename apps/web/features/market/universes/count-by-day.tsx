@@ -4,7 +4,6 @@ import { at, type Membership, membersByDay } from '@plateau/core';
 import { useMemo } from 'react';
 import { Area } from 'recharts';
 import { ChartPane } from '@/ui/chart/pane.tsx';
-import { Readout } from '@/ui/chart/readout.tsx';
 import { dayAxis, dayTicks } from '@/ui/chart/time-axis.tsx';
 import { count } from '@/ui/format.ts';
 
@@ -28,7 +27,7 @@ export function CountByDay({ members, sessions }: { members: readonly Membership
         rows={rows}
         along={dayAxis(ticks, true)}
         values={{ width: 34, format: count, domain: [0, 'auto'], ticks: 3, decimals: false }}
-        readout={(row) => <Readout day={row.day} rows={[['Members', count(row.members)]]} />}
+        readout={(row) => ({ day: row.day, rows: [['Members', count(row.members)]] })}
         grid={false}
       >
         <Area

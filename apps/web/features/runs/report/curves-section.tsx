@@ -2,15 +2,16 @@
 
 import { at, type ComparisonFigures, isoFromDay, type ShownRun } from '@plateau/core';
 import Joi from 'joi';
-import { memo, type ReactElement, type ReactNode, useMemo, useRef } from 'react';
+import { memo, type ReactNode, useMemo, useRef } from 'react';
 import { Area, Line } from 'recharts';
 import { useSetting } from '@/store/setting.ts';
+import { ChartGroup } from '@/ui/chart/chart-group.tsx';
 import { benchmarkRidge, HELD, land, water } from '@/ui/chart/land-and-water.tsx';
 import { ChartPane, plainLine, type ValueAxis } from '@/ui/chart/pane.tsx';
-import { Readout } from '@/ui/chart/readout.tsx';
+import type { ReadoutRows } from '@/ui/chart/readout.tsx';
 import { dayAxis, dayTicks, StrokeKey, selectedDays } from '@/ui/chart/time-axis.tsx';
 import { type DaySpan, useZoom, type Zoom } from '@/ui/chart/use-zoom.ts';
-import { ZOOM_KEYS, ZoomButtons } from '@/ui/chart/zoom-buttons.tsx';
+import { ZoomButtons } from '@/ui/chart/zoom-buttons.tsx';
 import { count, money, percent } from '@/ui/format.ts';
 import { Toggle } from '@/ui/toggle.tsx';
 import { comparisonName } from './comparisons.tsx';
@@ -56,13 +57,7 @@ export const CurvesSection = memo(function CurvesSection(props: CurvesSectionPro
   const log = scale === 'log' && canLog;
   const pane = { rows, zoom, ticks, onDay } as const;
   return (
-    <div
-      role="group"
-      aria-label={`Charts of the run. ${ZOOM_KEYS}`}
-      tabIndex={0}
-      onKeyDown={zoom.onKeyDown}
-      className="select-none"
-    >
+    <ChartGroup name="Charts of the run" zoom={zoom}>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 pb-1 text-soft">
         <CurveKeys benchmark={benchmark} comparisons={comparisons} />
         <Toggle
@@ -107,7 +102,7 @@ export const CurvesSection = memo(function CurvesSection(props: CurvesSectionPro
       >
         {steps('positions')}
       </Pane>
-    </div>
+    </ChartGroup>
   );
 });
 
@@ -149,7 +144,7 @@ function EquityPane({ benchmark, comparisons, unit, log, ...pane }: EquityPanePr
       name="equity"
       className="h-56"
       values={{ format: write, log }}
-      readout={(row) => <Readout day={row.day} rows={valuesOf(row, names, write)} />}
+      readout={(row) => ({ day: row.day, rows: valuesOf(row, names, write) })}
     >
       {land}
       {benchmarkRidge}
@@ -170,7 +165,7 @@ interface PaneProps extends PaneOf {
   readonly name: string;
   readonly className: string;
   readonly values: ValueAxis;
-  readonly readout?: (row: CurveRow) => ReactElement;
+  readonly readout?: (row: CurveRow) => Omit<ReadoutRows, 'title'>;
   /** with the days below it */
   readonly labelled?: boolean;
   readonly children: ReactNode;

@@ -7,7 +7,6 @@ import { drawBar } from '@/parts/chart/marks.tsx';
 import { placeAxis } from '@/parts/chart/place-axis.tsx';
 import { periodTicks } from '@/parts/chart/rows.ts';
 import { ChartPane, plainLine } from '@/ui/chart/pane.tsx';
-import { Readout } from '@/ui/chart/readout.tsx';
 import { StrokeKey } from '@/ui/chart/time-axis.tsx';
 import { plainNumber, price } from '@/ui/format.ts';
 import { type StoryRow, storyRows } from './story-rows.ts';
@@ -58,7 +57,7 @@ export function StoryChart({ story }: { story: TradeStory }) {
         group="story"
         along={along(under.length === 0)}
         values={values(9)}
-        readout={(row) => <Readout day={row.day} rows={valuesOf(row, names)} />}
+        readout={(row) => ({ day: row.day, rows: valuesOf(row, names) })}
       >
         <Bar dataKey="range" isAnimationActive={false} shape={drawBar} />
         {over.map((k) => lineOf(k, names[k]))}

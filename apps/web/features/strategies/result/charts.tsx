@@ -1,15 +1,16 @@
 'use client';
 
 import { at, isoFromDay, type ShownRun } from '@plateau/core';
-import { memo, useMemo } from 'react';
+import { memo, useMemo, useRef } from 'react';
 import { Line } from 'recharts';
+import { ChartGroup } from '@/ui/chart/chart-group.tsx';
+import { ChartOut } from '@/ui/chart/chart-out.tsx';
 import { benchmarkRidge, HELD, land, water } from '@/ui/chart/land-and-water.tsx';
 import { ChartPane, plainLine } from '@/ui/chart/pane.tsx';
-import { Readout } from '@/ui/chart/readout.tsx';
 import { dayAxis, dayTicks, StrokeKey, selectedDays } from '@/ui/chart/time-axis.tsx';
 import { useSpanInAddress } from '@/ui/chart/use-span-in-address.ts';
 import { useZoom } from '@/ui/chart/use-zoom.ts';
-import { ZOOM_KEYS, ZoomButtons } from '@/ui/chart/zoom-buttons.tsx';
+import { ZoomButtons } from '@/ui/chart/zoom-buttons.tsx';
 import { money, percent } from '@/ui/format.ts';
 import { type ChartRow, chartRows } from './chart-rows.ts';
 import type { Curve } from './use-live-run.ts';
@@ -18,13 +19,16 @@ const BUCKETS = 170;
 const GHOST = { stroke: 'var(--ghost)', strokeDasharray: '1.5 2.5' } as const;
 
 interface RunChartsProps {
+  /** the sheet's, over their picture */
+  readonly name: string;
   readonly run: ShownRun;
   readonly benchmark: string;
   readonly ghost: Curve | undefined;
 }
 
 /** Equity as land and drawdown as water under one time axis, crosshair and zoom. */
-export const RunCharts = memo(function RunCharts({ run, benchmark, ghost }: RunChartsProps) {
+export const RunCharts = memo(function RunCharts({ name, run, benchmark, ghost }: RunChartsProps) {
+  const panes = useRef<HTMLDivElement>(null);
   const { day } = run.marks;
   const [asked, keepSpan] = useSpanInAddress();
   const zoom = useZoom(day, { initial: asked, onSpan: keepSpan });
@@ -32,14 +36,7 @@ export const RunCharts = memo(function RunCharts({ run, benchmark, ghost }: RunC
   const rows = useMemo(() => chartRows(run, ghost, span, BUCKETS), [run, ghost, span]);
   const ticks = useMemo(() => dayTicks(day, span), [day, span]);
   return (
-    <div
-      role="group"
-      aria-label={`Charts of the run. ${ZOOM_KEYS}`}
-      tabIndex={0}
-      onKeyDown={zoom.onKeyDown}
-      onWheel={zoom.onWheel}
-      className="flex min-h-0 flex-1 select-none flex-col"
-    >
+    <ChartGroup name="Charts of the run" zoom={zoom} wheel className="flex min-h-0 flex-1 flex-col">
       <div className="flex flex-wrap items-center gap-x-3 px-2 pt-1 text-soft">
         <StrokeKey text="Strategy" stroke="var(--ridge)" />
         <StrokeKey text={`${benchmark} held`} {...HELD} />
@@ -48,37 +45,40 @@ export const RunCharts = memo(function RunCharts({ run, benchmark, ghost }: RunC
           {/* All of it is what the axis says. */}
           {zoom.isZoomed && `${isoFromDay(at(day, span.first))} to ${isoFromDay(at(day, span.last))}`}
           <ZoomButtons zoom={zoom} />
+          <ChartOut name={name} charts={panes} />
         </span>
       </div>
-      <ChartPane
-        name="equity"
-        className="min-h-0 flex-[5]"
-        rows={rows}
-        group="run"
-        along={dayAxis(ticks, false)}
-        values={{ format: money }}
-        readout={(row) => <Readout day={row.day} rows={valuesOf(row, benchmark)} />}
-        mouse={mouse}
-      >
-        {land}
-        <Line dataKey="ghost" strokeWidth={1.3} {...plainLine} {...GHOST} />
-        {benchmarkRidge}
-        {selectedDays(drag)}
-      </ChartPane>
-      <ChartPane
-        name="drawdown"
-        className="min-h-0 flex-[2]"
-        rows={rows}
-        group="run"
-        along={dayAxis(ticks, true)}
-        values={{ format: (value) => percent(value, 0), domain: ['auto', 0], ticks: 3 }}
-        mouse={mouse}
-        grid={false}
-      >
-        {water}
-        {selectedDays(drag)}
-      </ChartPane>
-    </div>
+      <div ref={panes} className="flex min-h-0 flex-1 flex-col">
+        <ChartPane
+          name="equity"
+          className="min-h-0 flex-[5]"
+          rows={rows}
+          group="run"
+          along={dayAxis(ticks, false)}
+          values={{ format: money }}
+          readout={(row) => ({ day: row.day, rows: valuesOf(row, benchmark) })}
+          mouse={mouse}
+        >
+          {land}
+          <Line dataKey="ghost" strokeWidth={1.3} {...plainLine} {...GHOST} />
+          {benchmarkRidge}
+          {selectedDays(drag)}
+        </ChartPane>
+        <ChartPane
+          name="drawdown"
+          className="min-h-0 flex-[2]"
+          rows={rows}
+          group="run"
+          along={dayAxis(ticks, true)}
+          values={{ format: (value) => percent(value, 0), domain: ['auto', 0], ticks: 3 }}
+          mouse={mouse}
+          grid={false}
+        >
+          {water}
+          {selectedDays(drag)}
+        </ChartPane>
+      </div>
+    </ChartGroup>
   );
 });
 

@@ -88,7 +88,7 @@ export function Result({ live, sheet, again }: ResultProps) {
       {run && (
         <div className={clsx('flex min-h-0 flex-1 flex-col', stale && 'opacity-45 grayscale')}>
           <div className="flex min-h-0 flex-[3] gap-3">
-            <RunCharts run={run} benchmark={benchmark} ghost={ghost} />
+            <RunCharts name={name || 'strategy'} run={run} benchmark={benchmark} ghost={ghost} />
             <div className="w-[24rem] shrink-0 overflow-auto">
               {run.halves && <Halves halves={run.halves} benchmark={benchmark} />}
               <FiguresTable
