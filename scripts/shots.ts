@@ -121,6 +121,12 @@ try {
   await page.getByRole('tab', { name: 'Quality' }).click();
   await page.waitForSelector('text=have findings');
   await shot('market-quality');
+  await page.goto(`${address}/strategies`);
+  await done();
+  await page.getByLabel('Benchmark', { exact: true }).click();
+  await page.getByPlaceholder('Symbol or name').fill('tide');
+  await shot('picker');
+  await page.keyboard.press('Escape');
   await page.goto(`${address}/studies`);
   await page.waitForSelector('text=not built yet');
   await shot('unbuilt');

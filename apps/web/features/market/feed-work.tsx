@@ -32,7 +32,7 @@ export function FeedWork({ work, onStop }: { work: Work; onStop: () => void }) {
   if (work.kind === 'added')
     return (
       <p role="status" className="pb-2">
-        {work.total === 1 ? 'One instrument' : `${count(work.total)} instruments`} came into the market.
+        {work.total === 1 ? 'One instrument' : `${count(work.total, 'instrument')}`} came into the market.
       </p>
     );
   const came = work.updates.filter(({ added, revised }) => added > 0 || revised);
@@ -42,7 +42,7 @@ export function FeedWork({ work, onStop }: { work: Work; onStop: () => void }) {
     <div role="status" className="max-h-32 shrink-0 overflow-auto pb-2">
       <p>
         {work.stopped ? 'Stopped: ' : ''}
-        {count(work.updates.length)} instruments looked at;{' '}
+        {count(work.updates.length, 'instrument')} looked at;{' '}
         {came.length === 0
           ? 'all were up to date.'
           : `${count(bars)} ${bars === 1 ? 'bar' : 'bars'} came for ${count(came.length)} of them.`}
@@ -50,7 +50,7 @@ export function FeedWork({ work, onStop }: { work: Work; onStop: () => void }) {
       {came.slice(0, 200).map(({ symbol, added, revised }) => (
         <p key={symbol} className="text-soft">
           {symbol}:{' '}
-          {revised ? 'its past had changed, so all of it was fetched anew' : `${count(added)} new bars`}
+          {revised ? 'its past had changed, so all of it was fetched anew' : `${count(added, 'new bar')}`}
         </p>
       ))}
       {failed.map(({ symbol, fault }) => (

@@ -42,7 +42,7 @@ export function InstrumentView({ listing, listings, quality, repairs, goTo, onGo
     listing.kind,
     listing.group,
     listing.island,
-    `${count(listing.count)} bars from ${listing.source}`,
+    `${count(listing.count, 'bar')} from ${listing.source}`,
   ];
   return (
     <>

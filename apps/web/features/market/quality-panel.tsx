@@ -72,8 +72,8 @@ export function QualityPanel({ listings, quality, repairs, onOpen }: QualityPane
     <>
       <div className="flex items-center gap-3 py-2">
         <span>
-          {count(ranked.length)} of {count(listings.length)} instruments have findings, the worst first.
-          {repairs.length > 0 && ` ${count(repairs.length)} repairs are laid over bars.`}
+          {count(ranked.length)} of {count(listings.length, 'instrument')} have findings, the worst first.
+          {repairs.length > 0 && ` ${count(repairs.length, 'repair')} are laid over bars.`}
         </span>
         <Button
           className="ml-auto"

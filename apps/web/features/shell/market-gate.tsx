@@ -89,7 +89,7 @@ function Filling({ done, total, bars }: FillProgress) {
         <Progress.Indicator className="h-full bg-accent" style={{ width: `${share * 100}%` }} />
       </Progress.Root>
       <p className="mt-2" aria-live="polite">
-        {done} of {total || '…'} instruments, {count(bars)} bars
+        {done} of {total || '…'} instruments, {count(bars, 'bar')}
       </p>
     </>
   );

@@ -20,7 +20,7 @@ function words(caution: Caution): string {
     case 'best-made-all':
       return `Without its best trade, in ${caution.symbol}, it would have made nothing.`;
     case 'crumbs':
-      return `${count(caution.crumbs)} of ${count(caution.trades)} trades are crumbs, of less than a tenth of the size wanted: look at the figures by money.`;
+      return `${count(caution.crumbs)} of ${count(caution.trades, 'trade')} are crumbs, of less than a tenth of the size wanted: look at the figures by money.`;
     case 'free-shorts':
       return `${count(caution.shorts)} short trades borrow shares for nothing.`;
     case 'free-leverage':

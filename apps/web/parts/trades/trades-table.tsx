@@ -75,8 +75,8 @@ export const TradesTable = memo(function TradesTable({ trades, name, onOpen }: T
         <div className="flex flex-wrap items-center gap-x-3 gap-y-1 py-1">
           <span className="text-soft" role="status">
             {rows.length === trades.length
-              ? `${count(trades.length)} trades`
-              : `${count(rows.length)} of ${count(trades.length)} trades`}
+              ? `${count(trades.length, 'trade')}`
+              : `${count(rows.length)} of ${count(trades.length, 'trade')}`}
           </span>
           <input
             aria-label="Filter the trades"
@@ -117,7 +117,7 @@ function Out({ trades, name }: { trades: readonly Trade[]; name: string }) {
     const lines = [table.columns.map((column) => column.name), ...table.rows];
     try {
       await navigator.clipboard.writeText(lines.map((line) => line.join('\t')).join('\n'));
-      toast(`${count(trades.length)} trades are copied, as a sheet takes them.`);
+      toast(`${count(trades.length, 'trade')} are copied, as a sheet takes them.`);
     } catch {
       toast.error('The browser did not allow it to copy. Take the CSV instead.');
     }

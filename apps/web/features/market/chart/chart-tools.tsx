@@ -39,7 +39,7 @@ export function ChartTools(props: ChartToolsProps) {
       </Checkbox>
       <GoToDay first={at(days, 0)} last={at(days, days.length - 1)} onDay={onGoTo} />
       <span className="ml-auto text-soft">
-        {isoFromDay(at(days, first))} to {isoFromDay(at(days, last))}, {count(last - first + 1)} bars
+        {isoFromDay(at(days, first))} to {isoFromDay(at(days, last))}, {count(last - first + 1, 'bar')}
       </span>
       <div className="flex">
         <ZoomButtons zoom={zoom} all="Show the newest" />

@@ -156,9 +156,9 @@ function Reading({
     <div className="p-6">
       <Progress label="Files read" value={share} className="h-2 w-80" />
       <p className="py-2" aria-live="polite">
-        {count(rows)} rows, {Math.round(share * 100)}%
+        {count(rows, 'row')}, {Math.round(share * 100)}%
         {left !== undefined && seconds > 1
-          ? `, ${count(Math.round(rows / seconds))} rows a second, about ${Math.ceil(left)} s left`
+          ? `, ${count(Math.round(rows / seconds), 'row')} a second, about ${Math.ceil(left)} s left`
           : ''}
       </p>
       <Button onClick={onStop}>Stop</Button>
@@ -171,8 +171,8 @@ function Done({ report, onAgain }: { report: ImportReport; onAgain: () => void }
     <div className="flex min-h-0 flex-1 flex-col">
       <p className="py-2" role="status">
         {count(report.instruments)} {report.instruments === 1 ? 'instrument' : 'instruments'} with{' '}
-        {count(report.bars)} bars came into the market, from {count(report.rows)} rows;{' '}
-        {report.refused === 1 ? '1 row was refused' : `${count(report.refused)} rows were refused`}.
+        {count(report.bars, 'bar')} came into the market, from {count(report.rows, 'row')};{' '}
+        {report.refused === 1 ? '1 row was refused' : `${count(report.refused, 'row')} were refused`}.
         {report.repairs > 0 &&
           ` ${count(report.repairs)} splits and dividends were laid over instruments that were here; each can be taken back there.`}
         {report.kept.length > 0 &&

@@ -38,7 +38,7 @@ export function FilterWay({ made: { filter }, market: { listings, listed, qualit
   return (
     <fieldset className="flex flex-wrap items-center gap-x-4 gap-y-2 text-soft">
       <legend className="pb-1">
-        Of the {count(listed.length)} instruments now in the list on the left, those of
+        Of the {count(listed.length, 'instrument')} now in the list on the left, those of
       </legend>
       <AnyOf
         label="Kind"

@@ -94,7 +94,7 @@ function Said({ state, onRestore, onLeave }: SaidProps) {
             className="h-2 w-60"
           />
           {state.step === 'packing' ? 'Packing' : 'Reading'}: {count(state.progress.done)} of{' '}
-          {count(state.progress.total)} instruments
+          {count(state.progress.total, 'instrument')}
         </p>
       )}
       {state.step === 'packed' && (
@@ -108,9 +108,9 @@ function Said({ state, onRestore, onLeave }: SaidProps) {
       {state.step === 'chosen' && (
         <div className="mt-3 border border-strong bg-raised p-3">
           <p>
-            {state.file.name} holds {count(state.holds.instruments)} instruments,{' '}
-            {count(state.holds.universes)} universes, {count(state.holds.sheets)} sheets and{' '}
-            {count(state.holds.repairs)} repairs. It takes the place of everything kept here; take this
+            {state.file.name} holds {count(state.holds.instruments, 'instrument')},{' '}
+            {count(state.holds.universes, 'universe')}, {count(state.holds.sheets, 'sheet')} and{' '}
+            {count(state.holds.repairs, 'repair')}. It takes the place of everything kept here; take this
             workspace out first if you may want it again.
           </p>
           <div className="flex gap-2 pt-2">

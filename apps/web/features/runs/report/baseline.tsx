@@ -87,7 +87,7 @@ export function Baseline({ run, entries }: { run: ShownRun; entries: RandomEntri
         rows={[line('cagr'), line('sharpe'), line('maxDrawdown'), line('exposure')]}
       />
       <p className="max-w-3xl">
-        By its Sharpe ratio the run lies above {percent(place, 0)} of {count(rows.length)} runs with random
+        By its Sharpe ratio the run lies above {percent(place, 0)} of {count(rows.length, 'run')} with random
         entries:{' '}
         {place > 0.95
           ? 'its entry rule adds something to its exits and to the market.'

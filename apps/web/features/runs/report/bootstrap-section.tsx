@@ -67,7 +67,7 @@ function Deflated({ deflated }: { deflated: Report['deflated'] }) {
       {Number.isNaN(deflated.chance)
         ? 'The Sharpe ratio is undefined here, and so is what it is worth.'
         : deflated.tries > 1
-          ? `${count(deflated.tries)} variants were tried before this run was kept; the best of so many worthless ones would be expected to show a Sharpe ratio of ${ratio(deflated.byChance)}. The chance that the true one is above that is ${percent(deflated.chance)}.`
+          ? `${count(deflated.tries, 'variant')} were tried before this run was kept; the best of so many worthless ones would be expected to show a Sharpe ratio of ${ratio(deflated.byChance)}. The chance that the true one is above that is ${percent(deflated.chance)}.`
           : `No other variant is in the logbook. The chance that the true Sharpe ratio is above 0 is ${percent(deflated.chance)}.`}
       <span className="text-soft"> Deflated Sharpe ratio, Bailey and López de Prado (2014).</span>
     </p>

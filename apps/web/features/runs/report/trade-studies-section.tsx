@@ -127,7 +127,7 @@ function Spread({ report: { all, long, short, tails }, onOpen }: SpreadProps) {
       <div className="flex gap-8">
         <figure className="min-w-0 flex-1" data-chart="spread">
           <figcaption>
-            {of === 'returns' ? 'Returns' : 'Multiples of the risk'} of {count(spread.n)} trades: 5 of 100
+            {of === 'returns' ? 'Returns' : 'Multiples of the risk'} of {count(spread.n, 'trade')}: 5 of 100
             below {write(spread.percentiles[0])}, half below {write(spread.median)}, 5 of 100 above{' '}
             {write(spread.percentiles[3])}, all from {write(spread.smallest)} to {write(spread.largest)}.
           </figcaption>

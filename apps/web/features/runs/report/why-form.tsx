@@ -33,8 +33,8 @@ const schema = Joi.object<Typed>({
   symbol: Joi.string().required().messages({ 'string.empty': 'Pick an instrument.' }),
   day: day('the day').invalid('').required().messages({ 'any.invalid': 'Write the day as YYYY-MM-DD.' }),
   to: day('the last day'),
-}).custom(({ day: from, to }: Typed, helpers) =>
-  to !== '' && to < from ? helpers.error('order') : { day: from, to },
+}).custom((typed: Typed, helpers) =>
+  typed.to !== '' && typed.to < typed.day ? helpers.error('order') : typed,
 );
 
 /** Which instrument is asked about, and for which day or days. */

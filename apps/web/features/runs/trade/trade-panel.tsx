@@ -185,7 +185,7 @@ function Summary({ trade, onDay }: { trade: Trade; onDay: (day: number) => void 
       <strong className={profit < 0 ? 'text-loss' : 'text-gain'}>
         {money(profit)}, {percent(trade.return)}
       </strong>
-      {trade.r !== undefined && `, ${ratio(trade.r)} R`} in {count(trade.barsHeld)} bars; at worst{' '}
+      {trade.r !== undefined && `, ${ratio(trade.r)} R`} in {count(trade.barsHeld, 'bar')}; at worst{' '}
       {percent(trade.mae)}, at best {percent(trade.mfe)}; costs {price(trade.commission + trade.carry)}.
     </p>
   );

@@ -69,7 +69,7 @@ export function LogbookPanel({ sheet, entries }: LogbookPanelProps) {
           className="w-56 rounded-sm border border-hairline bg-raised px-2 py-0.5"
         />
         <span className="text-soft">
-          {entries.length === 1 ? '1 variant tried' : `${count(entries.length)} variants tried`}
+          {entries.length === 1 ? '1 variant tried' : `${count(entries.length, 'variant')} tried`}
           {seen.length < entries.length &&
             `; ${count(entries.length - seen.length)} that ran past the veil are not shown`}
           {marked.length === 1 && '; mark another to compare'}

@@ -141,7 +141,7 @@ export function PerInstrumentTable({ sheet, run }: { sheet: Sheet; run: ShownRun
             </>
           ) : (
             <span>
-              On {count(beating)} of {count(rows.length)} instruments ({percent(shareBeating(rows), 0)}) the
+              On {count(beating)} of {count(rows.length, 'instrument')} ({percent(shareBeating(rows), 0)}) the
               rules beat holding.
               {rows.length < total && ` ${count(total - rows.length)} could not be run alone.`}
             </span>

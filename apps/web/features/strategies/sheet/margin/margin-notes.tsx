@@ -17,7 +17,7 @@ function RankNote({ dropped }: { dropped: number }) {
   return (
     <p className="flex gap-1.5 pb-1" data-testid="rank-note">
       <TriangleAlert size={12} aria-hidden className="mt-1 shrink-0 text-loss" />
-      {dropped === 1 ? 'One candidate was dropped' : `${count(dropped)} candidates were dropped`}: the value
+      {dropped === 1 ? 'One candidate was dropped' : `${count(dropped, 'candidate')} were dropped`}: the value
       to rank by was not defined yet on their day.
     </p>
   );

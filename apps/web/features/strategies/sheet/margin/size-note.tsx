@@ -28,7 +28,7 @@ function warned(warning: SizeWarning): string {
 function steps({ size, limits }: Strategy, { trade, equity, value, share }: SizeExample): string {
   // What the account could not pay is told, or the sum would not come out.
   const cut = trade.shares < trade.wanted ? `, cut from ${count(trade.wanted)} for want of cash` : '';
-  const shares = `${count(trade.shares)} shares for ${money(value)}, ${percent(share)} of the account${cut}`;
+  const shares = `${count(trade.shares, 'share')} for ${money(value)}, ${percent(share)} of the account${cut}`;
   const at = `at ${price(trade.entryPrice)}`;
   switch (size.method) {
     case 'percent-of-equity':
@@ -38,7 +38,7 @@ function steps({ size, limits }: Strategy, { trade, equity, value, share }: Size
     case 'cash':
       return `${money(size.amount)} ${at} came to ${shares}.`;
     case 'shares':
-      return `${count(size.count)} shares ${at} came to ${shares}.`;
+      return `${count(size.count, 'share')} ${at} came to ${shares}.`;
     case 'risk-cash':
       return `${money(size.amount)} at risk with a stop ${price(trade.riskPerShare)} away; ${at} that came to ${shares}.`;
     case 'risk-percent':
