@@ -20,6 +20,7 @@ export function DateCell({ label, day, from, onCommit }: DateCellProps) {
   const { text, enter, type, leave, commit } = useCommitted({ value, from, onCommit });
   return (
     <DateField
+      look="cell"
       label={label}
       value={text}
       placeholder="–"

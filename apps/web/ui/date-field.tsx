@@ -31,6 +31,8 @@ interface DateFieldProps {
   readonly disabled?: boolean;
   readonly faulty?: boolean;
   readonly describedBy?: string | undefined;
+  /** a field of its own, or a cell of a table, whose box shows when it is pointed at */
+  readonly look?: 'box' | 'cell';
   readonly className?: string;
 }
 
@@ -46,6 +48,7 @@ const dayOf = (date: Date): number =>
 /** A day, typed as YYYY-MM-DD or pointed at. */
 export function DateField(props: DateFieldProps) {
   const { label, id, value, onChange, first, last, choices = [], disabled, faulty, describedBy } = props;
+  const cell = props.look === 'cell';
   const [open, setOpen] = useState(false);
   const day = dayFromIso(value.trim());
   const take = (next: number | undefined): void => {
@@ -53,7 +56,7 @@ export function DateField(props: DateFieldProps) {
     setOpen(false);
   };
   return (
-    <span className={`inline-flex items-stretch ${props.className ?? ''}`}>
+    <span className={`group/date inline-flex items-stretch ${props.className ?? ''}`}>
       <input
         id={id}
         type="text"
@@ -70,13 +73,21 @@ export function DateField(props: DateFieldProps) {
           // Elsewhere Enter sends the form that the field is in.
           if (event.key === 'Enter' && props.onLeave) event.currentTarget.blur();
         }}
-        className={box({ faulty, className: 'min-w-24 flex-1 rounded-r-none border-r-0 px-1.5 py-0.5' })}
+        className={
+          cell
+            ? 'w-0 min-w-0 flex-1 rounded-sm border border-transparent bg-transparent px-0.5 group-hover/date:border-hairline focus:border-hairline'
+            : box({ faulty, className: 'min-w-24 flex-1 rounded-r-none border-r-0 px-1.5 py-0.5' })
+        }
       />
       <Popover.Root open={open} onOpenChange={setOpen}>
         <Popover.Trigger
           aria-label={label ? `${label}: calendar` : 'Calendar'}
           disabled={disabled}
-          className={box({ faulty, className: 'rounded-l-none px-1 text-soft hover:text-ink' })}
+          className={
+            cell
+              ? 'px-0.5 text-soft opacity-0 group-focus-within/date:opacity-100 group-hover/date:opacity-100 hover:text-ink data-[state=open]:opacity-100'
+              : box({ faulty, className: 'rounded-l-none px-1 text-soft hover:text-ink' })
+          }
         >
           <CalendarDays size={13} aria-hidden />
         </Popover.Trigger>

@@ -43,6 +43,7 @@ export function count(number: number, noun?: string): string {
 
 /** @example 38 MB */
 export function bytes(size: number): string {
+  if (size < 1e5) return `${(size / 1e3).toFixed(1)} kB`;
   return size > 2e9 ? `${(size / 1e9).toFixed(1)} GB` : `${(size / 1e6).toFixed(size < 1e7 ? 1 : 0)} MB`;
 }
 

@@ -77,7 +77,7 @@ function valueAxis({ width = AXIS_WIDTH, format, domain, ticks, log = false, dec
       scale={log ? 'log' : 'auto'}
       allowDataOverflow={log}
       allowDecimals={decimals}
-      tickFormatter={format}
+      tickFormatter={(value: number) => format(value)}
       {...(ticks !== undefined && { tickCount: ticks })}
       {...plainAxis}
     />

@@ -132,7 +132,7 @@ function dateColumn(
     );
   };
   return column(key, title, (s) => s[key], {
-    width: 80,
+    width: 104,
     left: true,
     show: (s) => (
       <DateCell
