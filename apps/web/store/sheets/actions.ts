@@ -72,6 +72,11 @@ export function beginSheet(draft: Draft = { name: 'Untitled' }): void {
   begin('A new sheet', newSheet({ ...FRESH, ...draft }));
 }
 
+/** A sheet that came as it stands elsewhere: nothing is set that it does not set itself. */
+export function openCopy(draft: Draft): void {
+  begin('The copy of a linked sheet', newSheet(draft));
+}
+
 export function importStrategy(strategy: Strategy): void {
   begin('The import of a sheet', newSheet(draftFrom(strategy)));
 }

@@ -2,7 +2,7 @@
 
 import { toast } from 'sonner';
 import { type Draft, textOf } from '@/model/sheet/sheet.ts';
-import { beginSheet } from '@/store/sheets/actions.ts';
+import { openCopy } from '@/store/sheets/actions.ts';
 
 const MARK = '#sheet=';
 
@@ -29,6 +29,6 @@ export async function openLinked(): Promise<void> {
     toast.error(read.message);
     return;
   }
-  beginSheet(read.draft);
+  openCopy(read.draft);
   toast(`“${textOf(read.draft, 'name') || 'no name'}” came with the link and is a sheet of your own now.`);
 }
