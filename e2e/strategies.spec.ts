@@ -156,7 +156,8 @@ test('conditions are dragged into another order and onto each other to make a gr
   const rows = enter.getByRole('listitem');
   const drag = async (from: string, to: () => Promise<{ x: number; y: number }>): Promise<void> => {
     const handle = enter.getByRole('button', { name: from, exact: true });
-    await handle.scrollIntoViewIfNeeded();
+    // Near an edge a drag scrolls the sheet under the pointer.
+    await handle.evaluate((grip) => grip.scrollIntoView({ block: 'center' }));
     const grip = await handle.boundingBox();
     if (!grip) throw new Error('no grip');
     await page.mouse.move(grip.x + 4, grip.y + 6);

@@ -196,7 +196,7 @@ test('universes are filtered, read, combined, dated and renamed, and each change
   await expect(page.getByRole('region', { name: 'Both' })).toContainText('spells of membership');
 
   await list.getByRole('button', { name: /^Dated/ }).click();
-  const to = editor.getByLabel('HALF to');
+  const to = editor.getByLabel('HALF to', { exact: true });
   await to.fill('2015-01-05');
   await to.blur();
   await expect(
