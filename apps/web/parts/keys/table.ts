@@ -47,7 +47,7 @@ export const PLACED_KEYS: readonly (readonly [where: string, keys: readonly KeyW
     'In an opened trade or day',
     [
       key('The one before, the one after', '←', '→'),
-      key('The best trade, the worst', 'b', 'w'),
+      key('The best trade, the worst, the longest, any other', 'b', 'w', 'l', 'r'),
       key('Back to the report', 'Esc'),
     ],
   ],
