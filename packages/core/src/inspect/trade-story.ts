@@ -12,7 +12,7 @@ import { measureOf } from '../measures/catalogue.ts';
 import { at } from '../numeric/at.ts';
 import { Entries } from '../simulation/entries.ts';
 import { type SidePlan, type StrategyPlan, sideOf } from '../simulation/plan.ts';
-import { levelsAtEntry, moveTrail, stopInForce } from '../simulation/protection.ts';
+import { levelsAtEntry, moveTrail } from '../simulation/protection.ts';
 import type { Reading } from '../simulation/reading.ts';
 import type { ExitReason, Trade } from '../simulation/records.ts';
 import type { FigurePart } from '../statistics/figure-catalogue.ts';
@@ -136,7 +136,7 @@ function levelsOf(
   };
   const last = exitBar ?? bars.day.length - 1;
   for (let bar = entryBar; bar <= last; bar++) {
-    stop[bar - first] = stopInForce(p);
+    stop[bar - first] = p.stop;
     target[bar - first] = levels.target;
     p.bar = bar;
     moveTrail(p, at(bars.close, bar));

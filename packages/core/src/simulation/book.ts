@@ -1,6 +1,5 @@
 // What one strategy holds on the account, and what it has decided for the coming session (simulation.md 1.3 and 3).
 
-import type { Bars } from '../bars/bars.ts';
 import { Entries } from './entries.ts';
 import type { AccountPlan, StrategyPlan } from './plan.ts';
 import { type Position, sawPrice, seesWholeBar } from './position.ts';
@@ -24,12 +23,10 @@ export class Book {
   long = 0;
   short = 0;
   readonly #held: (Position | undefined)[];
-  readonly #bars: readonly Bars[];
 
   constructor(account: AccountPlan, plan: StrategyPlan, part: number) {
     this.plan = plan;
     this.part = part;
-    this.#bars = account.bars;
     this.queue = new Entries(plan.sides);
     const { positions = Infinity, newPerDay = Infinity, perGroup = Infinity } = plan.limits;
     this.#mostPositions = positions;
@@ -41,9 +38,8 @@ export class Book {
   /** Moves every position on to its bar of the day, where it has one. */
   startDay(day: number): void {
     this.takenToday = 0;
-    const bars = this.#bars;
     for (const p of this.positions) {
-      const days = bars[p.instrument]!.day;
+      const days = p.bars.day;
       p.hasBar = p.bar + 1 < days.length && days[p.bar + 1] === day;
       if (p.hasBar) p.bar++;
     }
@@ -59,17 +55,16 @@ export class Book {
   /** A sum of money and its positions at their last closes. */
   worthOnTopOf(sum: number): number {
     let worth = sum;
-    for (const p of this.positions) worth += p.sign * this.#valueOf(p);
+    for (const p of this.positions) worth += p.sign * p.shares * p.bars.close[p.bar]!;
     return worth;
   }
 
   /** Values its positions at their last closes (section 2.6). @param shorts gets those it has sold short */
   mark(shorts: Position[]): void {
-    const bars = this.#bars;
     let long = 0;
     let short = 0;
     for (const p of this.positions) {
-      const { low, high, close } = bars[p.instrument]!;
+      const { low, high, close } = p.bars;
       p.value = p.shares * close[p.bar]!;
       if (p.sign === 1) long += p.value;
       else {
@@ -88,7 +83,7 @@ export class Book {
   /** Moves the trailing stops after the day's mark. */
   moveTrails(): void {
     for (const p of this.positions) {
-      if (p.hasBar) moveTrail(p, this.#bars[p.instrument]!.close[p.bar]!);
+      if (p.hasBar) moveTrail(p, p.bars.close[p.bar]!);
     }
   }
 
@@ -127,9 +122,5 @@ export class Book {
     let kept = 0;
     for (const p of positions) if (p.exitReason === undefined) positions[kept++] = p;
     positions.length = kept;
-  }
-
-  #valueOf(p: Position): number {
-    return p.shares * this.#bars[p.instrument]!.close[p.bar]!;
   }
 }

@@ -1,6 +1,5 @@
 // What one strategy decides at a day's close: its exits, its entries and their order (simulation.md 3).
 
-import type { Bars } from '../bars/bars.ts';
 import { countUntil } from '../days/calendar.ts';
 import { TRUE } from '../evaluation/truth.ts';
 import type { Book } from './book.ts';
@@ -8,13 +7,12 @@ import { Entries } from './entries.ts';
 import type { Journal } from './journal.ts';
 import type { AccountPlan, SidePlan } from './plan.ts';
 import type { Position } from './position.ts';
-import { reachesStop, reachesTarget, stopInForce, stopReason } from './protection.ts';
+import { reachesStop, reachesTarget, stopReason } from './protection.ts';
 import type { ExitReason } from './records.ts';
 import { reviewDays } from './reviews.ts';
 
 export class Decider {
   readonly #account: AccountPlan;
-  readonly #bars: readonly Bars[];
   readonly #book: Book;
   readonly #journal: Journal;
   readonly #sides: readonly SidePlan[];
@@ -28,7 +26,6 @@ export class Decider {
 
   constructor(account: AccountPlan, book: Book, journal: Journal) {
     this.#account = account;
-    this.#bars = account.bars;
     this.#book = book;
     this.#journal = journal;
     this.#sides = book.plan.sides;
@@ -81,9 +78,9 @@ export class Decider {
   #exitReason(p: Position, t: number): ExitReason | undefined {
     const { side } = p;
     if (p.hasBar) {
-      const close = this.#bars[p.instrument]!.close[p.bar]!;
+      const close = p.bars.close[p.bar]!;
       if (side.trigger === 'close') {
-        if (reachesStop(close, stopInForce(p), side.sign)) return stopReason(p);
+        if (reachesStop(close, p.stop, side.sign)) return stopReason(p);
         if (reachesTarget(close, p.target, side.sign)) return 'target';
       }
       if (side.exit && side.exit.at(p) === TRUE) return 'rule';

@@ -63,7 +63,7 @@ export class Fills {
     let ended = false;
     for (let k = 0; k < positions.length; k++) {
       const p = positions[k]!;
-      if (p.bar !== this.#bars[p.instrument]!.day.length - 1) continue;
+      if (p.bar !== p.bars.day.length - 1) continue;
       this.#exit(book, p, day, 'close', 'data-ended');
       ended = true;
     }
@@ -91,10 +91,10 @@ export class Fills {
     for (let k = 0; k < positions.length; k++) {
       const p = positions[k]!;
       if (!p.hasBar || p.side.trigger !== 'touch') continue;
-      const b = this.#bars[p.instrument]!;
+      const { bars } = p;
       const openedNow = p.entryBar === p.bar;
-      const open = b.open[p.bar]!;
-      const touch = touched(p, open, b.high[p.bar]!, b.low[p.bar]!, openedNow);
+      const open = bars.open[p.bar]!;
+      const touch = touched(p, open, bars.high[p.bar]!, bars.low[p.bar]!, openedNow);
       if (!touch) continue;
       if (touch.ambiguous) this.ambiguousBars++;
       const price = touch.reason === 'target' ? touch.price : this.#sold(p, touch.price);
@@ -111,7 +111,7 @@ export class Fills {
   }
 
   #exit(book: Book, p: Position, day: number, moment: Moment, reason: ExitReason): void {
-    const b = this.#bars[p.instrument]!;
+    const b = p.bars;
     const filled = this.#sold(p, moment === 'open' ? b.open[p.bar]! : b.close[p.bar]!);
     if (moment === 'open') sawPrice(p, filled);
     else if (seesWholeBar(p)) {
@@ -143,10 +143,11 @@ export class Fills {
     const shares = this.#affordable(book, wanted, price, base, equity);
     if (typeof shares === 'string') return shares;
 
-    const { initialStop, trail, target } = levelsAtEntry(side, price, instrument, decisionBar);
+    const levels = levelsAtEntry(side, price, instrument, decisionBar);
     this.#account.open(book, {
       part: book.part,
       instrument,
+      bars: b,
       side,
       sign: side.sign,
       shares,
@@ -158,9 +159,7 @@ export class Fills {
       entryBar: bar,
       atOpen,
       group,
-      initialStop,
-      trail,
-      target,
+      ...levels,
       bestClose: price,
       bar,
       hasBar: true,

@@ -2,7 +2,7 @@
 
 import type { Book } from './book.ts';
 import type { AccountPlan } from './plan.ts';
-import { levelsAtEntry, stopInForce } from './protection.ts';
+import { levelsAtEntry } from './protection.ts';
 import type { NextOrder, StandingOrder } from './records.ts';
 import { sharesWanted } from './size.ts';
 
@@ -21,7 +21,7 @@ export function nextOrders(
         action: 'exit',
         symbol: account.symbols[p.instrument]!,
         shares: p.shares,
-        close: account.bars[p.instrument]!.close[p.bar]!,
+        close: p.bars.close[p.bar]!,
         stop: Number.NaN,
         target: Number.NaN,
         reason: p.queued,
@@ -40,7 +40,7 @@ export function nextOrders(
       symbol: account.symbols[instrument]!,
       shares: sharesWanted(plan, side, instrument, bar, close, plan.share * equity),
       close,
-      stop: stopInForce({ ...levels, side }),
+      stop: levels.stop,
       target: levels.target,
       reason: undefined,
     };
@@ -57,8 +57,8 @@ export function standingOrders(account: AccountPlan, { part, positions }: Book):
       side: p.side.name,
       symbol: account.symbols[p.instrument]!,
       shares: p.shares,
-      close: account.bars[p.instrument]!.close[p.bar]!,
-      stop: stopInForce(p),
+      close: p.bars.close[p.bar]!,
+      stop: p.stop,
       target: p.target,
     }));
 }

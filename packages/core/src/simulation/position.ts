@@ -1,5 +1,6 @@
 // A position while it is held.
 
+import type { Bars } from '../bars/bars.ts';
 import type { SidePlan } from './plan.ts';
 import type { ExitReason } from './records.ts';
 
@@ -7,6 +8,8 @@ export interface Position {
   /** the place of its strategy among the plan's */
   readonly part: number;
   readonly instrument: number;
+  /** the instrument's */
+  readonly bars: Bars;
   readonly side: SidePlan;
   /** the side's: 1 long, -1 short; here too, for the day loop reads it for every position of every day */
   readonly sign: 1 | -1;
@@ -23,6 +26,8 @@ export interface Position {
   readonly initialStop: number;
   readonly target: number;
   trail: number;
+  /** the tighter of the initial and the trailing stop, as it stands on the current day; NaN without either */
+  stop: number;
   bestClose: number;
   /** the instrument's last bar on or before the current day */
   bar: number;

@@ -60,6 +60,8 @@ function targetLevel(
 export interface EntryLevels {
   readonly initialStop: number;
   readonly trail: number;
+  /** the tighter of the two */
+  readonly stop: number;
   readonly target: number;
 }
 
@@ -67,33 +69,30 @@ export interface EntryLevels {
 export function levelsAtEntry(side: SidePlan, price: number, instrument: number, bar: number): EntryLevels {
   const { initial, trail, sign } = side;
   const initialStop = initial ? stopLevel(initial, price, sign, instrument, bar) : Number.NaN;
+  const trailed = trail ? stopLevel(trail, price, sign, instrument, bar) : Number.NaN;
   return {
     initialStop,
-    trail: trail ? stopLevel(trail, price, sign, instrument, bar) : Number.NaN,
+    trail: trailed,
+    stop: tighter(initialStop, trailed, sign),
     target: targetLevel(side, price, initialStop, instrument, bar),
   };
 }
 
 /** What the stops of a position are worked out from. */
-type Protected = Pick<Position, 'side' | 'instrument' | 'initialStop' | 'trail' | 'bestClose' | 'bar'>;
+type Protected = Pick<
+  Position,
+  'side' | 'instrument' | 'initialStop' | 'trail' | 'stop' | 'bestClose' | 'bar'
+>;
 
-/** The tighter of initial and trailing stop; NaN without either. */
-export function stopInForce(p: Pick<Protected, 'initialStop' | 'trail' | 'side'>): number {
-  if (Number.isNaN(p.initialStop)) return p.trail;
-  return trailIsTighter(p) ? p.trail : p.initialStop;
+/** The stop in force of an initial and a trailing one; NaN without either. */
+function tighter(initialStop: number, trail: number, sign: 1 | -1): number {
+  if (Number.isNaN(initialStop)) return trail;
+  return better(trail, initialStop, sign) ? trail : initialStop;
 }
 
-export function stopReason(p: Position): 'stop' | 'trail' {
-  if (Number.isNaN(p.trail)) return 'stop';
-  return Number.isNaN(p.initialStop) || trailIsTighter(p) ? 'trail' : 'stop';
-}
-
-function trailIsTighter({
-  trail,
-  initialStop,
-  side,
-}: Pick<Protected, 'initialStop' | 'trail' | 'side'>): boolean {
-  return better(trail, initialStop, side.sign);
+export function stopReason({ initialStop, trail, sign }: Position): 'stop' | 'trail' {
+  if (Number.isNaN(trail)) return 'stop';
+  return Number.isNaN(initialStop) || better(trail, initialStop, sign) ? 'trail' : 'stop';
 }
 
 /** Moves the trailing stop after the day's mark, only in the position's favour. */
@@ -103,9 +102,9 @@ export function moveTrail(p: Protected, close: number): void {
   if (!trail) return;
   const from = trail.kind === 'percent' ? p.bestClose : close;
   const level = stopLevel(trail, from, sign, p.instrument, p.bar);
-  if (Number.isNaN(p.trail) || (level - p.trail) * sign > 0) {
-    if (!Number.isNaN(level)) p.trail = level;
-  }
+  if (Number.isNaN(level) || (level - p.trail) * sign <= 0) return;
+  p.trail = level;
+  p.stop = tighter(p.initialStop, level, sign);
 }
 
 export interface Touch {
@@ -123,9 +122,7 @@ export function touched(
   low: number,
   openedNow: boolean,
 ): Touch | undefined {
-  const stop = stopInForce(p);
-  const { target } = p;
-  const { sign } = p;
+  const { stop, target, sign } = p;
   const worst = sign === 1 ? low : high;
   const best = sign === 1 ? high : low;
   const openBeyondStop = reachesStop(open, stop, sign);
