@@ -540,4 +540,6 @@ export const fields: readonly Field[] = [
   ...sections.flatMap((section) => section.fields),
 ];
 
-export const fieldOf = (key: string): Field | undefined => fields.find((field) => field.key === key);
+const byKey = new Map(fields.map((field) => [field.key, field]));
+
+export const fieldOf = (key: string): Field | undefined => byKey.get(key);

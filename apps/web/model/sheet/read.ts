@@ -3,7 +3,7 @@
 import { dayFromIso, type Problem, type RunRequest, type Strategy } from '@plateau/core';
 import { dialIn, readStrategy, STRATEGY_FORMAT } from '@plateau/files';
 import { readDials, writeDials } from './dials.ts';
-import { type Field, fields } from './fields.ts';
+import { type Field, fieldOf, fields } from './fields.ts';
 import { type Draft, type Sheet, textOf } from './sheet.ts';
 
 export type DraftRead =
@@ -12,11 +12,31 @@ export type DraftRead =
 
 type Json = { [key: string]: unknown };
 
+/** A draft never changes: what is read from it is worked out once, though several parts of the page ask for it. */
+function oncePerDraft<Read>(read: (draft: Draft) => Read): (draft: Draft) => Read {
+  const known = new WeakMap<Draft, Read>();
+  return (draft) => {
+    let result = known.get(draft);
+    if (result === undefined) {
+      result = read(draft);
+      known.set(draft, result);
+    }
+    return result;
+  };
+}
+
+const readVeiled = oncePerDraft((draft) => readAll(draft, false));
+const readOpened = oncePerDraft((draft) => readAll(draft, true));
+
 /**
  * Reads every field; all faults are told at once, each with its field's key.
  * @param opened whether the out-of-sample part may be seen; while it is veiled, nothing after it is even computed
  */
 export function readDraft(draft: Draft, opened = false): DraftRead {
+  return opened ? readOpened(draft) : readVeiled(draft);
+}
+
+function readAll(draft: Draft, opened: boolean): DraftRead {
   const problems: Problem[] = [];
   const strategy = strategyJson(draft, problems);
   const from = dateOf(draft, 'from', problems);
@@ -49,7 +69,7 @@ export function readDraft(draft: Draft, opened = false): DraftRead {
 /** A fault names the setting as the sheet does, not as the file does. */
 function inWords(path: string, message: string): string {
   const key = keyFor(path);
-  const label = fields.find((field) => field.key === key)?.label ?? key;
+  const label = fieldOf(key)?.label ?? key;
   const text = message
     .replace(/“[A-Za-z.]+”/, `“${label}”`)
     .replace('must be an integer', 'must be a whole number');
@@ -59,14 +79,13 @@ function inWords(path: string, message: string): string {
 /** A fault in a part of a setting belongs to the nearest field above it. */
 function keyFor(path: string): string {
   let key = path;
-  while (key && !fields.some((field) => field.key === key))
-    key = key.slice(0, Math.max(0, key.lastIndexOf('.')));
+  while (key && !fieldOf(key)) key = key.slice(0, Math.max(0, key.lastIndexOf('.')));
   return key || path;
 }
 
 function isShown(field: Field, draft: Draft): boolean {
   if (!field.when) return true;
-  const other = fields.find((f) => f.key === field.when?.key);
+  const other = fieldOf(field.when.key);
   if (other && !isShown(other, draft)) return false;
   return field.when.is.includes(textOf(draft, field.when.key));
 }
@@ -77,7 +96,7 @@ export { isShown };
 const LATER = new Set(['veil', 'size.minFilledPercent']);
 
 /** The parts of a draft that a run depends on; a new name or note is no new run. */
-export function runKey(draft: Draft): string {
+export const runKey = oncePerDraft((draft): string => {
   const shown = fields.filter(({ key }) => key !== 'name' && key !== 'notes');
   return JSON.stringify(
     shown
@@ -85,7 +104,7 @@ export function runKey(draft: Draft): string {
       .filter((field) => isShown(field, draft) && !(LATER.has(field.key) && textOf(draft, field.key) === ''))
       .map(({ key }) => [key, textOf(draft, key)]),
   );
-}
+});
 
 /** Whether the out-of-sample part of this very variant has been opened; an edit veils it again. */
 export function isOpened({ draft, openings = [] }: Sheet): boolean {

@@ -1,7 +1,7 @@
 // A sheet: a strategy as it is being typed. It is an immutable document of texts, and every edit is a transaction, so
 // undo, redo, the ghost and what is saved all come from one list.
 
-import { fields } from './fields.ts';
+import { fieldOf, fields } from './fields.ts';
 
 /** What stands in each field, exactly as typed, valid or not. A missing key has the field's initial text. */
 export type Draft = Readonly<Record<string, string>>;
@@ -37,7 +37,7 @@ const ONE_BURST = 900;
 const MOST_STEPS = 500;
 
 export function textOf(draft: Draft, key: string): string {
-  return draft[key] ?? fields.find((field) => field.key === key)?.initial ?? '';
+  return draft[key] ?? fieldOf(key)?.initial ?? '';
 }
 
 /** @param now milliseconds since 1970, given so that the function stays pure */

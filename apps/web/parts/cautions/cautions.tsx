@@ -3,6 +3,7 @@
 import { at, type Caution, cautionsOf, type ShownRun, type Strategy } from '@plateau/core';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { TriangleAlert } from 'lucide-react';
+import { memo, useMemo } from 'react';
 import { isDated } from '@/model/market/members.ts';
 import { readMembers } from '@/store/market/universes.ts';
 import { count, percent } from '@/ui/format.ts';
@@ -50,25 +51,28 @@ interface CautionsProps {
 }
 
 /** What to doubt about a result, in plain words beside its figures. */
-export function Cautions({ run, strategy, universe, tries, doubtful }: CautionsProps) {
+export const Cautions = memo(function Cautions({ run, strategy, universe, tries, doubtful }: CautionsProps) {
   const dated = useLiveQuery(async () => {
     const members = await readMembers(universe);
     // One instrument alone was not chosen from among others that failed.
     return isDated(members) || new Set(members.map(({ symbol }) => symbol)).size < 2;
   }, [universe]);
-  const { day } = run.marks;
-  const cautions = cautionsOf({
-    strategy,
-    marks: run.marks,
-    trades: run.trades,
-    openTrades: run.openTrades,
-    ambiguousBars: run.ambiguousBars,
-    years: (at(day, day.length - 1) - at(day, 0)) / 365.25,
-    // Not known for a moment at the start: no reason to cry wolf.
-    dated: dated ?? true,
-    tries,
-    doubtful,
-  });
+  const cautions = useMemo(() => {
+    const { marks, trades, openTrades, ambiguousBars } = run;
+    const { day } = marks;
+    return cautionsOf({
+      strategy,
+      marks,
+      trades,
+      openTrades,
+      ambiguousBars,
+      years: (at(day, day.length - 1) - at(day, 0)) / 365.25,
+      // Not known for a moment at the start: no reason to cry wolf.
+      dated: dated ?? true,
+      tries,
+      doubtful,
+    });
+  }, [run, strategy, dated, tries, doubtful]);
   return (
     <ul aria-label="Cautions" className="flex min-h-[24px] shrink-0 flex-wrap gap-x-4 pb-1">
       {cautions.map((caution) => (
@@ -79,4 +83,4 @@ export function Cautions({ run, strategy, universe, tries, doubtful }: CautionsP
       ))}
     </ul>
   );
-}
+});

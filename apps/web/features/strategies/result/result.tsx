@@ -55,8 +55,8 @@ export function Result({ live, sheet, again }: ResultProps) {
   useRecorder(sheet, live);
   const { run, benchmark, ghost, status } = live;
   const stale = status !== 'done' && status !== 'running';
-  // The curve is drawn first; the table of trades may come a frame later.
-  const settled = useDeferredValue(run);
+  // The curve is drawn first; the table of trades and what to doubt may come a frame later.
+  const { run: settled, request: settledRequest, universe } = useDeferredValue(live);
   const trades = useMemo(() => (settled ? [...settled.trades, ...settled.openTrades] : []), [settled]);
   const wrong = useDoubtful(settled);
   const doubtful = useMemo(() => new Set(wrong.map(({ symbol }) => symbol)), [wrong]);
@@ -76,11 +76,11 @@ export function Result({ live, sheet, again }: ResultProps) {
         <KeepButton sheet={sheet} live={live} logbook={logbook} />
       </div>
       <Holdout sheet={sheet} />
-      {run && live.request && (
+      {settled && settledRequest && (
         <Cautions
-          run={run}
-          strategy={live.request.strategy}
-          universe={live.universe}
+          run={settled}
+          strategy={settledRequest.strategy}
+          universe={universe}
           tries={entries.length}
           doubtful={doubtful}
         />
