@@ -2,8 +2,9 @@
 
 import { isoFromDay } from '@plateau/core';
 import type { ReactElement, ReactNode } from 'react';
-import { CartesianGrid, ComposedChart, ResponsiveContainer, Tooltip, YAxis } from 'recharts';
+import { ComposedChart, ResponsiveContainer, Tooltip, YAxis } from 'recharts';
 import { useNumbersOf } from './chart-group.tsx';
+import { Grid } from './grid.tsx';
 import { Readout, type ReadoutRows } from './readout.tsx';
 import { CURSOR, plainAxis } from './time-axis.tsx';
 
@@ -50,7 +51,7 @@ export function ChartPane<Row>(props: ChartPaneProps<Row>) {
     <div className={className} data-testid={`${name}-chart`} data-chart={name}>
       <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 700, height: 150 }}>
         <ComposedChart data={rows} {...(group && { syncId: group })} margin={MARGIN} {...mouse}>
-          {grid && <CartesianGrid stroke="var(--hairline)" strokeWidth={0.6} vertical={false} />}
+          {grid && <Grid />}
           {along}
           {valueAxis(values)}
           <Tooltip

@@ -44,6 +44,7 @@ export function dayAxis({ ticks, label }: ReturnType<typeof dayTicks>, shown: bo
       ticks={ticks}
       tickFormatter={label}
       tick={shown ? TICK : false}
+      {...(!shown && { interval: 0 })}
       tickLine={{ stroke: 'var(--hairline)' }}
       axisLine={{ stroke: 'var(--hairline-strong)' }}
       height={shown ? 20 : 4}

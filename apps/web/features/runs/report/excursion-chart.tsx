@@ -2,15 +2,8 @@
 
 import { at, type Trade, thinnedPoints } from '@plateau/core';
 import { useMemo } from 'react';
-import {
-  CartesianGrid,
-  ReferenceLine,
-  ResponsiveContainer,
-  Scatter,
-  ScatterChart,
-  XAxis,
-  YAxis,
-} from 'recharts';
+import { ReferenceLine, ResponsiveContainer, Scatter, ScatterChart, XAxis, YAxis } from 'recharts';
+import { Grid } from '@/ui/chart/grid.tsx';
 import { plainAxis } from '@/ui/chart/time-axis.tsx';
 import { percent } from '@/ui/format.ts';
 
@@ -43,7 +36,7 @@ export function ExcursionChart({ title, trades, of }: ExcursionChartProps) {
       <div className="h-48" role="img" aria-label={`${title}: one mark a trade`}>
         <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 480, height: 192 }}>
           <ScatterChart margin={{ top: 4, right: 8, bottom: 0, left: 0 }}>
-            <CartesianGrid stroke="var(--hairline)" strokeWidth={0.6} />
+            <Grid upright />
             <XAxis dataKey="x" {...axis} />
             <YAxis dataKey="y" width={48} {...axis} />
             <ReferenceLine y={0} stroke="var(--hairline-strong)" />

@@ -2,15 +2,8 @@
 
 import { at, type Report } from '@plateau/core';
 import { memo } from 'react';
-import {
-  CartesianGrid,
-  ReferenceLine,
-  ResponsiveContainer,
-  Scatter,
-  ScatterChart,
-  XAxis,
-  YAxis,
-} from 'recharts';
+import { ReferenceLine, ResponsiveContainer, Scatter, ScatterChart, XAxis, YAxis } from 'recharts';
+import { Grid } from '@/ui/chart/grid.tsx';
 import { count, percent, ratio } from '@/ui/format.ts';
 import { PlainTable } from './plain-table.tsx';
 
@@ -60,7 +53,7 @@ export const RegressionSection = memo(function RegressionSection({
         >
           <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 400, height: 224 }}>
             <ScatterChart margin={{ top: 4, right: 8, bottom: 4, left: 0 }}>
-              <CartesianGrid stroke="var(--hairline)" strokeWidth={0.6} />
+              <Grid upright />
               <XAxis
                 dataKey="x"
                 type="number"

@@ -2,16 +2,8 @@
 
 import { at, figureEntry, isoFromDay, type Report, reduceCurves } from '@plateau/core';
 import { memo, useState } from 'react';
-import {
-  CartesianGrid,
-  Line,
-  LineChart,
-  ReferenceLine,
-  ResponsiveContainer,
-  Tooltip,
-  XAxis,
-  YAxis,
-} from 'recharts';
+import { Line, LineChart, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import { Grid } from '@/ui/chart/grid.tsx';
 import { percent, ratio } from '@/ui/format.ts';
 import { Toggle } from '@/ui/toggle.tsx';
 
@@ -94,7 +86,7 @@ function Rolling({ title, show, values, days, first }: RollingProps) {
       <div className="h-32">
         <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 400, height: 128 }}>
           <LineChart data={rows} margin={{ top: 4, right: 8, bottom: 0, left: 0 }}>
-            <CartesianGrid stroke="var(--hairline)" strokeWidth={0.6} vertical={false} />
+            <Grid />
             <XAxis
               dataKey="day"
               type="number"

@@ -10,8 +10,9 @@ import {
   type TradeGrouping,
 } from '@plateau/core';
 import { memo, useState } from 'react';
-import { Bar, BarChart, CartesianGrid, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { Bar, BarChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { GROUPINGS, groupName } from '@/parts/trades/grouping.ts';
+import { Grid } from '@/ui/chart/grid.tsx';
 import { plainAxis } from '@/ui/chart/time-axis.tsx';
 import { count, money, percent, ratio } from '@/ui/format.ts';
 import { Select } from '@/ui/select.tsx';
@@ -265,7 +266,7 @@ function Histogram({ distribution, write }: HistogramProps) {
     <div className="h-56">
       <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 500, height: 224 }}>
         <BarChart data={rows} margin={{ top: 4, right: 8, bottom: 0, left: 0 }} barCategoryGap={1}>
-          <CartesianGrid stroke="var(--hairline)" strokeWidth={0.6} vertical={false} />
+          <Grid />
           <XAxis dataKey="middle" tickFormatter={(value: number) => write(value, 0)} {...plainAxis} />
           <YAxis width={44} {...plainAxis} />
           <ReferenceLine x={0} stroke="var(--hairline-strong)" />

@@ -1,7 +1,8 @@
 'use client';
 
 import { at, multiplesOf, reduceCurves } from '@plateau/core';
-import { CartesianGrid, Line, LineChart, ResponsiveContainer, YAxis } from 'recharts';
+import { Line, LineChart, ResponsiveContainer, YAxis } from 'recharts';
+import { Grid } from '@/ui/chart/grid.tsx';
 import { dayAxis, dayTicks, TICK } from '@/ui/chart/time-axis.tsx';
 import { percent } from '@/ui/format.ts';
 import { HELD, type Shown, STROKES } from './shown.ts';
@@ -26,7 +27,7 @@ export function Curves({ shown }: { shown: readonly Shown[] }) {
     <div className="h-64" role="img" aria-label="Returns of the runs from their first days">
       <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 900, height: 256 }}>
         <LineChart data={data} margin={{ top: 4, right: 8, bottom: 0, left: 0 }}>
-          <CartesianGrid stroke="var(--hairline)" strokeWidth={0.6} vertical={false} />
+          <Grid />
           {first &&
             dayAxis(dayTicks(first.run.marks.day, { first: 0, last: first.run.marks.day.length - 1 }), true)}
           <YAxis width={52} tickFormatter={(multiple: number) => percent(multiple - 1, 0)} tick={TICK} />

@@ -2,7 +2,8 @@
 
 import type { ShownRun } from '@plateau/core';
 import { memo } from 'react';
-import { Bar, BarChart, CartesianGrid, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { Bar, BarChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { Grid } from '@/ui/chart/grid.tsx';
 import { plainAxis } from '@/ui/chart/time-axis.tsx';
 import { percent } from '@/ui/format.ts';
 
@@ -19,7 +20,7 @@ export const YearsChart = memo(function YearsChart({ run, benchmark }: { run: Sh
             margin={{ top: 8, right: 8, bottom: 0, left: 0 }}
             barGap={0}
           >
-            <CartesianGrid stroke="var(--hairline)" strokeWidth={0.6} vertical={false} />
+            <Grid />
             <XAxis dataKey="year" {...plainAxis} />
             <YAxis width={AXIS_WIDTH} tickFormatter={(value: number) => percent(value, 0)} {...plainAxis} />
             <ReferenceLine y={0} stroke="var(--hairline-strong)" />
