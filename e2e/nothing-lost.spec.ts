@@ -336,14 +336,7 @@ test('text typed in a rule as blocks stays text until it is left, and letters ar
   await expect(blocks).toBeVisible();
 });
 
-test('every address holds without a network, loaded anew', async () => {
-  await page.goto('/runs');
-  await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
-  const run = new URL(
-    (await page.getByRole('link', { name: 'High ground' }).last().getAttribute('href')) ?? '',
-    page.url(),
-  ).search;
-  const day = '2015-03-10';
+test('the addresses of the sheet and of the market hold without a network, loaded anew', async () => {
   await context.setOffline(true);
   await page.goto('/');
   await done();
@@ -357,6 +350,19 @@ test('every address holds without a network, loaded anew', async () => {
   }
   await page.goto('/market?symbol=SK60');
   await expect(page.getByTestId('price-chart').locator('path').first()).toBeVisible();
+  await page.goto('/no/such/place');
+  await expect(page.getByRole('heading', { name: 'There is no such place' })).toBeVisible();
+});
+
+test('the addresses of a run, its trade and its day hold without a network, loaded anew', async () => {
+  await page.goto('/runs');
+  await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
+  const run = new URL(
+    (await page.getByRole('link', { name: 'High ground' }).last().getAttribute('href')) ?? '',
+    page.url(),
+  ).search;
+  const day = '2015-03-10';
+  await context.setOffline(true);
   await page.goto(`/runs${run}`);
   await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
   await page
@@ -372,8 +378,11 @@ test('every address holds without a network, loaded anew', async () => {
   await expect(page.getByRole('img', { name: /^Bars of / })).toBeVisible();
   await page.goto(`/runs${run}&day=${day}`);
   await expect(page.getByRole('heading', { name: new RegExp(day) }).first()).toBeVisible();
-  // Work of its own: bars in, figures out, a run kept.
+});
+
+test('bars come in, figures go out and a run is kept without a network', async () => {
   await page.goto('/market?panel=import');
+  await context.setOffline(true);
   await page
     .locator('input[type=file]')
     .first()
@@ -393,8 +402,6 @@ test('every address holds without a network, loaded anew', async () => {
   await expect(page.getByText('Kept.')).toBeVisible();
   await page.getByRole('link', { name: 'Open its report' }).click();
   await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
-  await page.goto('/no/such/place');
-  await expect(page.getByRole('heading', { name: 'There is no such place' })).toBeVisible();
 });
 
 test.describe('with nothing in the browser', () => {
