@@ -24,7 +24,11 @@ const WRITTEN: Partial<Record<FigureKind, (x: number) => string>> = {
   days: fixed(0, ' d'),
 };
 
-export function figuresTable({ figures, marks }: Run, name: string, benchmark: string): string {
+export function figuresTable(
+  { figures, marks }: Pick<Run, 'figures' | 'marks'>,
+  name: string,
+  benchmark: string,
+): string {
   const rows: Row[] = [
     ['', name || 'strategy', benchmark],
     ...headlineFigures.map((entry): Row => {

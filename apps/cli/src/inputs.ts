@@ -42,7 +42,7 @@ export function readInputs(options: InputOptions): Inputs {
   return { request, market, universe, strategyText, dataTexts: [universeText, ...texts] };
 }
 
-function readMarket(folder: string): { market: Map<string, Bars>; texts: string[] } {
+export function readMarket(folder: string): { market: Map<string, Bars>; texts: string[] } {
   if (!existsSync(folder) || !statSync(folder).isDirectory()) {
     throw new BadInput(`${folder}: there is no such folder of bars`);
   }
@@ -60,7 +60,7 @@ function readMarket(folder: string): { market: Map<string, Bars>; texts: string[
   return { market, texts };
 }
 
-function readText(file: string): string {
+export function readText(file: string): string {
   try {
     return readFileSync(file, 'utf8');
   } catch (error) {
@@ -69,7 +69,7 @@ function readText(file: string): string {
   }
 }
 
-function valueOf<T>(result: Result<T>): T {
+export function valueOf<T>(result: Result<T>): T {
   if (result.ok) return result.value;
   const [first] = result.problems;
   const more = result.problems.length - 1;
@@ -78,7 +78,7 @@ function valueOf<T>(result: Result<T>): T {
   );
 }
 
-function dayOption(name: string, text: string | undefined): Day | undefined {
+export function dayOption(name: string, text: string | undefined): Day | undefined {
   if (text === undefined) return undefined;
   const day = dayFromIso(text);
   if (day === undefined) throw new BadInput(`${name}: “${text}” is no date; write YYYY-MM-DD`);

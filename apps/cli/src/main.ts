@@ -2,6 +2,7 @@
 
 import { parseArgs } from 'node:util';
 import { BadInput } from './bad-input.ts';
+import { blendCommand } from './blend.ts';
 import { runCommand } from './run.ts';
 import { sweepCommand } from './sweep.ts';
 
@@ -9,6 +10,8 @@ const USAGE = `plateau run STRATEGY.json --bars FOLDER --universe FILE.csv
             [--benchmark SYMBOL] [--from YYYY-MM-DD] [--to YYYY-MM-DD] [--out FOLDER]
 plateau sweep STRATEGY.json --bars FOLDER --universe FILE.csv --dial NAME[=FROM:TO:STEP] [--dial …]
             [--benchmark SYMBOL] [--from YYYY-MM-DD] [--to YYYY-MM-DD] [--workers N] [--out FILE.csv]
+plateau blend BLEND.json --bars FOLDER
+            [--benchmark SYMBOL] [--from YYYY-MM-DD] [--to YYYY-MM-DD] [--out FOLDER]
 
 run    Runs a strategy file over a folder of bars (one SYMBOL.csv an instrument: Date,Open,High,Low,Close,Volume) and
        prints its figures beside the benchmark's; without --benchmark the universe's first instrument serves as one.
@@ -16,6 +19,9 @@ run    Runs a strategy file over a folder of bars (one SYMBOL.csv an instrument:
 sweep  Runs every combination of the dials' values on worker threads, one a core unless --workers says otherwise, and
        writes a CSV with one row of figures a setting, to --out or standard output. A dial without a range takes the
        one in the strategy file. Settings that cannot run are named on standard error, with status 1; the others stand.
+blend  Runs a blend file: its strategies as buckets or on one account. A part's universe is a file beside the blend file.
+       Without --benchmark the first instrument of the first universe serves as one. With --out it writes summary.json,
+       equity.csv, trades.csv and decisions.csv, the last two naming the part of each row.
 `;
 
 /** @returns the exit status: 0 done, 1 some settings of a sweep could not run, 2 bad input with one line on standard error */
@@ -41,16 +47,24 @@ export async function main(args: readonly string[]): Promise<number> {
       return values.help ? 0 : 2;
     }
     const [command, strategy] = positionals;
-    if (command !== 'run' && command !== 'sweep') {
+    if (command !== 'run' && command !== 'sweep' && command !== 'blend') {
       throw new BadInput(`there is no command “${command}”; try: plateau --help`);
     }
     if (strategy === undefined) {
-      throw new BadInput(`name the strategy file: plateau ${command} STRATEGY.json …`);
+      const file = command === 'blend' ? 'BLEND.json' : 'STRATEGY.json';
+      throw new BadInput(`name the file to run: plateau ${command} ${file} …`);
     }
     if (positionals.length > 2)
       throw new BadInput(`“${positionals[2]}” is one word too many; quote names with spaces`);
     const { bars, universe, dial } = values;
     if (bars === undefined) throw new BadInput('name the folder of bars: --bars FOLDER');
+    if (command === 'blend') {
+      if (universe !== undefined)
+        throw new BadInput('a blend file names the universe of each part: leave --universe out');
+      if (dial || values.workers) throw new BadInput('--dial and --workers belong to plateau sweep');
+      process.stdout.write(blendCommand({ ...values, blend: strategy, bars }));
+      return 0;
+    }
     if (universe === undefined) throw new BadInput('name the universe file: --universe FILE.csv');
     if (command === 'sweep') {
       if (!dial) throw new BadInput('name the dials to sweep: --dial NAME=FROM:TO:STEP');

@@ -1,35 +1,18 @@
 // The golden cases: runs computed from the contract by an independent program. Every number to 1e-9 relative.
 
-import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { at, barsPerYear, createEngine, reportOf } from '@plateau/core';
-import Papa from 'papaparse';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readInputs } from '../src/inputs.ts';
 import { runCommand } from '../src/run.ts';
+import { differences, leaves, readCsv, readJson } from './cases.ts';
 
 const golden = join(import.meta.dirname, 'golden');
 const cases = readdirSync(golden)
   .filter((name) => /^\d\d-/.test(name))
   .sort();
-
-type Row = Record<string, string>;
-const readJson = (file: string) => JSON.parse(readFileSync(file, 'utf8'));
-const readCsv = (file: string): Row[] =>
-  Papa.parse<Row>(readFileSync(file, 'utf8'), { header: true, skipEmptyLines: true }).data;
-
-/** Texts exactly, numbers to 1e-9 relative; an empty cell and a missing one are the same. */
-function differences(ours: Row, theirs: Row, where: string): string[] {
-  return Object.entries(theirs).flatMap(([key, expected]) => {
-    const actual = ours[key] ?? '';
-    if (actual === expected) return [];
-    const [x, y] = [Number(actual), Number(expected)];
-    const near =
-      actual !== '' && expected !== '' && Math.abs(x - y) <= 1e-9 * Math.max(Math.abs(x), Math.abs(y), 1e-6);
-    return near ? [] : [`${where}: ${key} is ${actual}, expected ${expected}`];
-  });
-}
 
 /**
  * The case whose program and the contract differ: bars with the typical price of the bar before (57 of them, such as K09 on
@@ -60,12 +43,6 @@ function tiesBroken(file: string): string {
     return [Date, Open, high, low, Close, Volume].join(',');
   });
   return `Date,Open,High,Low,Close,Volume\n${lines.join('\n')}\n`;
-}
-
-/** Every number of the expected tree, by path. */
-function leaves(value: unknown, path = ''): [string, unknown][] {
-  if (typeof value !== 'object' || value === null) return [[path, value]];
-  return Object.entries(value).flatMap(([key, child]) => leaves(child, path ? `${path}.${key}` : key));
 }
 
 describe.each(cases)('golden case %s', (name) => {

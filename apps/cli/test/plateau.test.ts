@@ -111,3 +111,49 @@ describe('plateau run', () => {
     expect(status).toBe(2);
   });
 });
+
+describe('plateau blend', () => {
+  const blends = join(import.meta.dirname, 'golden-blends');
+  const blend = join(blends, 'b02-apart-drift/blend.json');
+
+  it('prints the figures and writes the four files, each row naming its part', () => {
+    const out = join(scratch, 'blend');
+    const { status, stdout } = plateau('blend', blend, '--bars', bars, '--benchmark', 'KIX', '--out', out);
+    expect(status).toBe(0);
+    expect(stdout).toContain('Drifting');
+    expect(readdirSync(out).sort()).toEqual(['decisions.csv', 'equity.csv', 'summary.json', 'trades.csv']);
+    const [head, first] = readFileSync(join(out, 'trades.csv'), 'utf8').split('\n');
+    expect(head).toMatch(/^part,symbol,/);
+    expect(first).toMatch(/^fade,/);
+  });
+
+  it.each<[string, (blend: Record<string, unknown>) => object, string[], string]>([
+    ['shares that do not add up', (all) => ({ ...all, parts: [] }), [], 'parts'],
+    [
+      'a universe that is gone',
+      (all) => ({ ...all, parts: [{ ...(all.parts as object[])[0], share: 100, universe: 'gone.csv' }] }),
+      [],
+      'gone.csv: there is no such file',
+    ],
+    [
+      'an instrument without bars',
+      (all) => ({ ...all, parts: [{ name: 'x', share: 100, hold: 'NONE' }] }),
+      [],
+      'parts.0.hold: There are no bars of “NONE”',
+    ],
+    [
+      'cash alone',
+      (all) => ({ ...all, parts: [{ name: 'x', share: 100, cash: 2 }] }),
+      [],
+      'Cash alone has no days',
+    ],
+    ['a universe option', (all) => all, ['--universe', universe], 'leave --universe out'],
+  ])('refuses %s with one line and status 2', (_what, change, more, words) => {
+    const file = join(scratch, 'faulty-blend.json');
+    writeFileSync(file, JSON.stringify(change(JSON.parse(readFileSync(blend, 'utf8')))));
+    const { status, stderr } = plateau('blend', file, '--bars', bars, '--benchmark', 'KIX', ...more);
+    expect(stderr.trim().split('\n').length).toBe(1);
+    expect(stderr).toContain(words);
+    expect(status).toBe(2);
+  });
+});

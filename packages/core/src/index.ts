@@ -14,6 +14,17 @@ export {
 export { newBars } from './bars/layout.ts';
 export { type BarUnit, barsPerYear } from './bars/unit.ts';
 export { type BaselineFigures, entryShares, placeAmong, randomEntryRun } from './baseline.ts';
+export { type ApartInput, type ApartOutcome, blendApart } from './blend/apart.ts';
+export type {
+  ApartBlend,
+  Blend,
+  Part,
+  StrategyPart,
+  TogetherBlend,
+} from './blend/blend.ts';
+export type { BlendRun, PartRecord } from './blend/blend-run.ts';
+export { blendOfShared, blendWithout } from './blend/mixed.ts';
+export { type BlendSetting, createSharedEngine, onAccount } from './blend/together.ts';
 export { countUntil } from './days/calendar.ts';
 export {
   civilFromDay,
@@ -86,6 +97,7 @@ export type { Bootstrap, Range } from './statistics/bootstrap.ts';
 export { type CalendarRow, type CalendarTable, calendarDifference } from './statistics/calendar-table.ts';
 export { type Caution, cautionsOf } from './statistics/cautions.ts';
 export { compareRuns, type RunPair } from './statistics/compare-runs.ts';
+export type { CurveFigures } from './statistics/curve-figures.ts';
 export { type Distribution, quantile } from './statistics/distribution.ts';
 export {
   benchmarkFigureOf,

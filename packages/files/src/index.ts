@@ -4,6 +4,8 @@ export { readBarsCsv } from './bars-csv.ts';
 export { barsCsv } from './bars-export.ts';
 export { barsParquet } from './bars-to-parquet.ts';
 export { barsXlsx } from './bars-to-xlsx.ts';
+export { BLEND_FORMAT, readBlend, readBlendFile } from './blend-file.ts';
+export { blendDecisionsCsv, blendEquityCsv, blendSummaryJson, blendTradesCsv } from './blend-tables.ts';
 export { dialIn } from './dialled-settings.ts';
 export { type Entry, unpack } from './import/archive.ts';
 export { DATE_ORDERS, type DateOrder } from './import/cells.ts';

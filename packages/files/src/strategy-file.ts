@@ -90,7 +90,37 @@ const size = Joi.alternatives()
   .default({ method: 'percent-of-equity', percent: 10, fractional: false, unaffordable: 'shrink' });
 
 const timing = Joi.valid('next-open', 'next-close', 'same-close').default('next-open');
-const rate = Joi.alternatives(Joi.number(), Joi.string()).default(0);
+export const rateSchema = Joi.alternatives(Joi.number(), Joi.string());
+const rate = rateSchema.default(0);
+
+/** What a blend on one account shares with a strategy. */
+export const accountSchema = Joi.object({
+  capital: positive.default(100_000),
+  leverage: Joi.number().min(1).default(1),
+}).default({
+  capital: 100_000,
+  leverage: 1,
+});
+
+export const costsSchema = Joi.object({
+  commission: Joi.object({
+    fixed: atLeast0.default(0),
+    perShare: atLeast0.default(0),
+    percent: atLeast0.default(0),
+    min: atLeast0.default(0),
+    maxPercent: atLeast0.default(100),
+  }).default({ fixed: 0, perShare: 0, percent: 0, min: 0, maxPercent: 100 }),
+  slippage: atLeast0.max(10_000).default(0),
+  cashRate: rate,
+  marginRate: rate,
+  borrowRate: rate,
+}).default({
+  commission: { fixed: 0, perShare: 0, percent: 0, min: 0, maxPercent: 100 },
+  slippage: 0,
+  cashRate: 0,
+  marginRate: 0,
+  borrowRate: 0,
+});
 
 const strategySchema = Joi.object({
   format: Joi.valid(STRATEGY_FORMAT).required(),
@@ -113,32 +143,8 @@ const strategySchema = Joi.object({
     afterMembership: Joi.valid('hold', 'exit').default('hold'),
   }).default({ afterMembership: 'hold' }),
   timing: Joi.object({ enter: timing, exit: timing }).default({ enter: 'next-open', exit: 'next-open' }),
-  account: Joi.object({
-    capital: positive.default(100_000),
-    leverage: Joi.number().min(1).default(1),
-  }).default({
-    capital: 100_000,
-    leverage: 1,
-  }),
-  costs: Joi.object({
-    commission: Joi.object({
-      fixed: atLeast0.default(0),
-      perShare: atLeast0.default(0),
-      percent: atLeast0.default(0),
-      min: atLeast0.default(0),
-      maxPercent: atLeast0.default(100),
-    }).default({ fixed: 0, perShare: 0, percent: 0, min: 0, maxPercent: 100 }),
-    slippage: atLeast0.max(10_000).default(0),
-    cashRate: rate,
-    marginRate: rate,
-    borrowRate: rate,
-  }).default({
-    commission: { fixed: 0, perShare: 0, percent: 0, min: 0, maxPercent: 100 },
-    slippage: 0,
-    cashRate: 0,
-    marginRate: 0,
-    borrowRate: 0,
-  }),
+  account: accountSchema,
+  costs: costsSchema,
   seed: Joi.number().integer().default(1),
 })
   .or('long', 'short')

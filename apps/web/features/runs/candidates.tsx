@@ -6,6 +6,8 @@ export const VERDICTS: Readonly<Record<DayVerdict, string>> = {
   taken: 'taken',
   shrunk: 'taken, with fewer shares for want of cash',
   held: 'held already',
+  'held-elsewhere': 'held by another part',
+  opposed: 'held by another part on the other side',
   'no-bar': 'no bar to fill on',
   'no-slot': 'no slot was free',
   'day-limit': 'the day’s limit was reached',

@@ -23,8 +23,10 @@ export type Universe = readonly Membership[];
 export interface Panel {
   readonly symbols: readonly string[];
   readonly bars: readonly Bars[];
-  /** how many of the leading instruments belong to the universe */
+  /** how many of the leading instruments belong to the universe, or are traded beside it by others */
   readonly universeSize: number;
+  /** how many of the universe's own have bars */
+  readonly ownSize: number;
   /** universe symbols that have no bars */
   readonly missing: readonly string[];
   /** the instrument's number, adding it when it has bars and is not there yet; -1 when it has none */
@@ -42,12 +44,14 @@ export interface PanelSettings {
   readonly until?: Day;
   /** instruments beside the universe's whose days belong to the run (simulation.md 1.2) */
   readonly named?: Iterable<string>;
+  /** what others on the same account trade: numbered with the universe's, so that all share their numbers, but never members */
+  readonly beside?: Iterable<string>;
 }
 
 export function createPanel(
   market: Market,
   universe: Universe,
-  { unit = 'day', until = Infinity, named = [] }: PanelSettings = {},
+  { unit = 'day', until = Infinity, named = [], beside = [] }: PanelSettings = {},
 ): Panel {
   const spells = new Map<string, Membership[]>();
   for (const row of universe) {
@@ -55,7 +59,8 @@ export function createPanel(
     if (list) list.push(row);
     else spells.set(row.symbol, [row]);
   }
-  const listed = [...spells.keys()].sort();
+  const own = [...spells.keys()].sort();
+  const listed = [...new Set([...own, ...beside])].sort();
   const hasBars = (symbol: string): boolean => (market.get(symbol)?.day.length ?? 0) > 0;
   const symbols = listed.filter(hasBars);
   const universeSize = symbols.length;
@@ -81,7 +86,8 @@ export function createPanel(
     symbols,
     bars,
     universeSize,
-    missing: listed.filter((symbol) => !hasBars(symbol)),
+    ownSize: own.filter(hasBars).length,
+    missing: own.filter((symbol) => !hasBars(symbol)),
     number(symbol) {
       const known = numbers.get(symbol);
       if (known !== undefined) return known;

@@ -14,6 +14,8 @@ export class Account {
   /** in the order they were closed */
   readonly closed: Position[] = [];
   readonly marks: Marks;
+  /** of a shared account, each book's longs less its shorts at each mark */
+  readonly worths: readonly Float64Array[];
   readonly #books: readonly Book[];
   readonly #plan: AccountPlan;
   readonly #journal: Journal;
@@ -21,7 +23,8 @@ export class Account {
   readonly #markedShorts: Position[] = [];
   #markedFree: number;
 
-  constructor(plan: AccountPlan, books: readonly Book[], journal: Journal) {
+  /** @param isShared whether what each book holds is told by itself */
+  constructor(plan: AccountPlan, books: readonly Book[], journal: Journal, isShared = false) {
     const { calendar } = plan;
     const ticks = calendar.length;
     this.#plan = plan;
@@ -35,6 +38,7 @@ export class Account {
       short: new Float64Array(ticks),
       positions: new Int32Array(ticks),
     };
+    this.worths = isShared ? books.map(() => new Float64Array(ticks)) : [];
     this.equity = plan.capital;
     this.#markedFree = plan.capital;
     this.pay(ticks > 0 ? calendar[0]! : 0, 'deposit', -1, -1, 0, plan.capital);
@@ -120,6 +124,9 @@ export class Account {
       long += book.long;
       short += book.short;
       count += book.positions.length;
+    }
+    for (let k = 0; k < this.worths.length; k++) {
+      this.worths[k]![t] = this.#books[k]!.long - this.#books[k]!.short;
     }
     const { marks } = this;
     this.equity = this.cash + long - short;

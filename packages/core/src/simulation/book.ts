@@ -92,18 +92,27 @@ export class Book {
     return this.#held[instrument];
   }
 
-  /** The limit that leaves no room for another position; undefined when there is room. */
-  full(): 'no-slot' | 'day-limit' | undefined {
-    if (this.positions.length >= this.#mostPositions) return 'no-slot';
-    return this.takenToday >= this.#mostPerDay ? 'day-limit' : undefined;
+  /** Whether there is no room for another position. */
+  isFull(): boolean {
+    return this.positions.length >= this.#mostPositions;
+  }
+
+  /** Whether as many were entered today as may be. */
+  isDayFull(): boolean {
+    return this.takenToday >= this.#mostPerDay;
   }
 
   /** Whether it holds as many of a group as it may; an instrument without a group is in none. */
   isGroupFull(group: string | undefined): boolean {
     if (this.#mostPerGroup === Infinity || group === undefined) return false;
-    let inGroup = 0;
-    for (const p of this.positions) if (p.group === group) inGroup++;
-    return inGroup >= this.#mostPerGroup;
+    return this.countOf(group) >= this.#mostPerGroup;
+  }
+
+  /** How many of a group it holds. */
+  countOf(group: string): number {
+    let held = 0;
+    for (const p of this.positions) if (p.group === group) held++;
+    return held;
   }
 
   add(p: Position): void {

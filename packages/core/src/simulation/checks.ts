@@ -19,7 +19,7 @@ export function faultsInSettings(request: RunRequest, market: Market, panel: Pan
   if (!isKnown(market, benchmark)) {
     problem('benchmark', `There are no bars for the benchmark “${benchmark}”; choose another.`);
   }
-  if (panel.universeSize === 0) {
+  if (panel.ownSize === 0) {
     problem(
       'universe',
       panel.missing.length > 0

@@ -7,7 +7,8 @@ import type { Book } from './book.ts';
 import { commissionOf, rounded, sharesFor, slipped } from './costs.ts';
 import type { Entries } from './entries.ts';
 import type { Journal } from './journal.ts';
-import type { AccountPlan } from './plan.ts';
+import { Neighbours } from './neighbours.ts';
+import type { AccountPlan, Plan } from './plan.ts';
 import { type Position, sawPrice, seesWholeBar } from './position.ts';
 import { levelsAtEntry, touched } from './protection.ts';
 import type { ExitReason, Outcome } from './records.ts';
@@ -28,14 +29,18 @@ export class Fills {
   readonly #bars: readonly Bars[];
   readonly #account: Account;
   readonly #journal: Journal;
+  readonly #neighbours: Neighbours | undefined;
+  readonly #inTurns: boolean;
   readonly #lastDay: number;
   #tick = 0;
 
-  constructor(plan: AccountPlan, account: Account, journal: Journal) {
+  constructor({ account: plan, shared }: Plan, books: readonly Book[], account: Account, journal: Journal) {
     this.#plan = plan;
     this.#bars = plan.bars;
     this.#account = account;
     this.#journal = journal;
+    this.#neighbours = shared && new Neighbours(books, shared);
+    this.#inTurns = shared?.turn === 'round';
     this.#lastDay = plan.calendar[plan.calendar.length - 1]!;
   }
 
@@ -74,14 +79,26 @@ export class Fills {
    * Sections 2.8 and 3.5: takes or refuses each entry in turn; all fills of one moment use the same equity.
    * @param equity the account's
    */
-  enterQueued(book: Book, day: number, moment: Moment, equity: number): void {
-    const { part, queue } = book;
-    const { count, instrument, sign, rank } = queue;
-    for (let n = 0; n < count; n++) {
-      const outcome = this.#tryEntry(book, n, day, moment, equity);
-      this.#journal.decided(queue.day, part, instrument[n]!, sign[n]!, rank[n]!, outcome);
+  enterQueued(books: readonly Book[], day: number, moment: Moment, equity: number): void {
+    if (this.#inTurns) {
+      let most = 0;
+      for (const { queue } of books) most = Math.max(most, queue.count);
+      for (let n = 0; n < most; n++) {
+        for (const book of books) if (n < book.queue.count) this.#enter(book, n, day, moment, equity);
+      }
+    } else {
+      for (const book of books) {
+        const { count } = book.queue;
+        for (let n = 0; n < count; n++) this.#enter(book, n, day, moment, equity);
+      }
     }
-    queue.count = 0;
+    for (const { queue } of books) queue.count = 0;
+  }
+
+  #enter(book: Book, n: number, day: number, moment: Moment, equity: number): void {
+    const { part, queue } = book;
+    const outcome = this.#tryEntry(book, n, day, moment, equity);
+    this.#journal.decided(queue.day, part, queue.instrument[n]!, queue.sign[n]!, queue.rank[n]!, outcome);
   }
 
   /** Section 5, trigger "touch". */
@@ -125,15 +142,18 @@ export class Fills {
   #tryEntry(book: Book, n: number, day: number, moment: Moment, equity: number): Outcome {
     const { plan, queue } = book;
     const instrument = queue.instrument[n]!;
+    const side = queue.sideAt(n);
     if (book.held(instrument)) return 'held';
+    const neighbours = this.#neighbours;
+    const forbidden = neighbours?.forbids(book, instrument, side.sign);
+    if (forbidden) return forbidden;
     const bar = this.#fillBar(queue, n, day, moment);
     if (bar === undefined) return 'no-bar';
-    const full = book.full();
-    if (full) return full;
+    if (book.isFull() || neighbours?.isFull()) return 'no-slot';
+    if (book.isDayFull()) return 'day-limit';
     const group = plan.groupOn(instrument, queue.day);
-    if (book.isGroupFull(group)) return 'group-full';
+    if (book.isGroupFull(group) || neighbours?.isGroupFull(group)) return 'group-full';
 
-    const side = queue.sideAt(n);
     const decisionBar = queue.bar[n]!;
     const atOpen = moment === 'open';
     const b = this.#bars[instrument]!;

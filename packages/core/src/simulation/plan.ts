@@ -73,9 +73,23 @@ export interface StrategyPlan {
   readonly exit: Timing;
 }
 
+/** What several strategies on one account may do beside each other. */
+export interface SharedLimits {
+  readonly positions?: number;
+  readonly perGroup?: number;
+  /** an instrument is held by one strategy at a time */
+  readonly onePart: boolean;
+  /** where several may hold one, whether on opposite sides too */
+  readonly oppose: boolean;
+  /** whose entries come first: all of the first strategy's, or one of each in turn */
+  readonly turn: 'listed' | 'round';
+}
+
 export interface Plan {
   readonly account: AccountPlan;
   readonly strategies: readonly StrategyPlan[];
+  /** left out where the account is one strategy's own */
+  readonly shared?: SharedLimits;
 }
 
 /** A strategy's side by its name. */

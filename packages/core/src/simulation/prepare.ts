@@ -2,8 +2,7 @@
 
 import type { Market } from '../bars/bars.ts';
 import type { BarUnit } from '../bars/unit.ts';
-import { countUntil, indexDays, unionOfDays } from '../days/calendar.ts';
-import { alignNumbers } from '../evaluation/align.ts';
+import { indexDays, unionOfDays } from '../days/calendar.ts';
 import type { Evaluator } from '../evaluation/evaluate.ts';
 import type { Panel } from '../evaluation/panel.ts';
 import { readRule } from '../language/check.ts';
@@ -15,6 +14,7 @@ import { faultsInSettings, slotsToDivideBy } from './checks.ts';
 import type { AccountPlan, Plan, StrategyPlan } from './plan.ts';
 import { atrNode, planSide, type RunDays } from './plan-side.ts';
 import type { Continue } from './progress.ts';
+import { ratesOn } from './rates.ts';
 import { namedBy, type Reading, type SideReading } from './reading.ts';
 import type { Problem, RunRequest } from './request.ts';
 
@@ -66,7 +66,7 @@ function daysOf(request: RunRequest, reading: Reading, evaluator: Evaluator): Ru
   return { calendar, index, key };
 }
 
-function accountPlan({ strategy }: RunRequest, panel: Panel, { calendar, key }: RunDays): AccountPlan {
+export function accountPlan({ strategy }: RunRequest, panel: Panel, { calendar, key }: RunDays): AccountPlan {
   const { account, costs } = strategy;
   return {
     calendar,
@@ -83,16 +83,11 @@ function accountPlan({ strategy }: RunRequest, panel: Panel, { calendar, key }: 
   };
 }
 
-/** Percent a year at each tick; before an instrument's first day its rate is not known, and nothing is paid. */
 function rateColumn(rate: Rate, panel: Panel, calendar: Int32Array): Float64Array {
-  const column = new Float64Array(calendar.length);
-  if (typeof rate === 'number') return column.fill(rate);
-  const { day, close } = at(panel.bars, panel.number(rate));
-  alignNumbers(calendar, day, close, column);
-  return column.fill(0, 0, countUntil(calendar, at(day, 0) - 1));
+  return ratesOn(typeof rate === 'number' ? rate : at(panel.bars, panel.number(rate)), calendar);
 }
 
-function strategyPlan(
+export function strategyPlan(
   { strategy, sides }: Reading,
   evaluator: Evaluator,
   days: RunDays,

@@ -41,6 +41,8 @@ export const OUTCOMES = [
   'taken',
   'shrunk',
   'held',
+  'held-elsewhere',
+  'opposed',
   'no-bar',
   'no-slot',
   'day-limit',

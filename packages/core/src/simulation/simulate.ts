@@ -23,6 +23,8 @@ export interface Simulated {
   readonly nextOrders: readonly NextOrder[];
   readonly standing: readonly StandingOrder[];
   readonly ambiguousBars: number;
+  /** of a shared account, what each strategy held at each mark: longs less shorts */
+  readonly worths: readonly Float64Array[];
 }
 
 /** Runs the plan. @throws {Stopped} when `goOn` answers false */
@@ -31,8 +33,8 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
   const journal = new Journal();
   const books = plan.strategies.map((strategy, part) => new Book(plan.account, strategy, part));
   const deciders = books.map((book) => new Decider(plan.account, book, journal));
-  const account = new Account(plan.account, books, journal);
-  const fills = new Fills(plan.account, account, journal);
+  const account = new Account(plan.account, books, journal, plan.shared !== undefined);
+  const fills = new Fills(plan, books, account, journal);
 
   const exiting = (when: Timing): Book[] => books.filter(({ plan: { exit } }) => exit === when);
   const entering = (when: Timing): Book[] => books.filter(({ plan: { enter } }) => enter === when);
@@ -48,7 +50,7 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
 
     // 1. The open.
     for (const book of exitAtOpen) fills.exitQueued(book, day, 'open');
-    for (const book of enterAtOpen) fills.enterQueued(book, day, 'open', account.equity);
+    fills.enterQueued(enterAtOpen, day, 'open', account.equity);
 
     // 2. During the day.
     for (const book of books) fills.protect(book, day);
@@ -56,7 +58,7 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
     // 3. The close.
     for (const book of exitAtClose) fills.exitQueued(book, day, 'close');
     for (const book of books) fills.exitEnded(book, day);
-    for (const book of enterAtClose) fills.enterQueued(book, day, 'close', account.equity);
+    fills.enterQueued(enterAtClose, day, 'close', account.equity);
 
     // 4. Interest and borrow cost since the last mark.
     if (t > 0) account.carry(t);
@@ -69,7 +71,7 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
     // What is decided and filled at one close is sized on the account before its fills.
     const worth = enterNow.length > 0 ? account.worth() : 0;
     for (const book of exitNow) fills.exitQueued(book, day, 'now');
-    for (const book of enterNow) fills.enterQueued(book, day, 'now', worth);
+    fills.enterQueued(enterNow, day, 'now', worth);
 
     // 6. The mark.
     account.mark(t);
@@ -85,5 +87,6 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
     nextOrders: books.flatMap((book) => nextOrders(plan.account, book, account.equity)),
     standing: books.flatMap((book) => standingOrders(plan.account, book)),
     ambiguousBars: fills.ambiguousBars,
+    worths: account.worths,
   };
 }
