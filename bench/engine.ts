@@ -27,7 +27,7 @@ const INSTRUMENTS = 500;
 const SWEPT_INSTRUMENTS = 45;
 const WORKER = new URL('../apps/cli/bin/sweep-worker.mjs', import.meta.url);
 
-type Results = Record<string, number>;
+export type Results = Record<string, number>;
 
 export function goldenStrategy(name: string): Strategy {
   const file = join(import.meta.dirname, '../apps/cli/test/golden', name, 'strategy.json');
@@ -37,7 +37,7 @@ export function goldenStrategy(name: string): Strategy {
 }
 
 /** The median time of `work`, made ready anew by `prepare` before each. */
-async function timed(
+export async function timed(
   prepare: (k: number) => () => unknown,
   runs = RUNS,
   warmUps = WARM_UPS,
@@ -52,7 +52,7 @@ async function timed(
   return median(times);
 }
 
-function mustRun(outcome: { readonly kind: string }): void {
+export function mustRun(outcome: { readonly kind: string }): void {
   if (outcome.kind !== 'done') throw new Error(JSON.stringify(outcome));
 }
 

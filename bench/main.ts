@@ -4,6 +4,7 @@
 import { spawnSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
+import { blendBench } from './blends.ts';
 import { browserBench } from './browser.ts';
 import { dumpMarket, engineBench, peakMemory } from './engine.ts';
 
@@ -29,7 +30,11 @@ if (values.memory) {
 const memory = spawnSync(process.execPath, [...process.execArgv, import.meta.filename, '--memory'], {
   encoding: 'utf8',
 });
-const results = { ...(await engineBench()), ...(values.node ? {} : await browserBench()) };
+const results = {
+  ...(await engineBench()),
+  ...(await blendBench()),
+  ...(values.node ? {} : await browserBench()),
+};
 const width = Math.max(...Object.keys(results).map((name) => name.length));
 for (const [name, ms] of Object.entries(results))
   console.log(`${name.padEnd(width)}  ${ms.toFixed(0).padStart(6)} ms`);

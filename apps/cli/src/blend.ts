@@ -16,6 +16,7 @@ import {
   type Part,
   type Problem,
   type Run,
+  readyParts,
   type TogetherBlend,
   type Universe,
 } from '@plateau/core';
@@ -92,9 +93,10 @@ function runBlend(
   file: string,
 ): BlendRun {
   if (blend.form === 'together') return runTogether(blend, universes, setting, file);
-  const outcome = blendApart({ ...setting, blend, runs: runParts(blend.parts, universes, setting, file) });
+  const { parts } = blend;
+  const outcome = readyParts({ ...setting, parts, runs: runParts(parts, universes, setting, file) });
   if (!outcome.ok) throw faultIn(file, outcome.problems);
-  return outcome.run;
+  return blendApart(blend, outcome.ready);
 }
 
 /** The blend on one account, each part alone, and the blend without each. */

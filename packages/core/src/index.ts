@@ -14,7 +14,7 @@ export {
 export { newBars } from './bars/layout.ts';
 export { type BarUnit, barsPerYear } from './bars/unit.ts';
 export { type BaselineFigures, entryShares, placeAmong, randomEntryRun } from './baseline.ts';
-export { type ApartInput, type ApartOutcome, blendApart } from './blend/apart.ts';
+export { blendApart } from './blend/apart.ts';
 export type {
   ApartBlend,
   Blend,
@@ -24,6 +24,7 @@ export type {
 } from './blend/blend.ts';
 export type { BlendRun, PartRecord } from './blend/blend-run.ts';
 export { blendOfShared, blendWithout } from './blend/mixed.ts';
+export { readyParts } from './blend/ready-parts.ts';
 export { type BlendSetting, createSharedEngine, onAccount } from './blend/together.ts';
 export { countUntil } from './days/calendar.ts';
 export {

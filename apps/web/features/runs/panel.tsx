@@ -1,7 +1,7 @@
 'use client';
 
 import { ArrowLeft } from 'lucide-react';
-import { type ReactNode, useEffect, useRef } from 'react';
+import { type ReactNode, useCallback, useEffect, useRef } from 'react';
 import { Button } from '@/ui/button';
 import { useKeysWithin } from '@/ui/use-keys.ts';
 
@@ -22,12 +22,16 @@ export function Panel({ title, label, tools, onBack, keys, children }: PanelProp
   const self = useRef<HTMLElement>(null);
   useEffect(() => self.current?.focus(), []);
   const heard = useKeysWithin<HTMLElement>({ ...keys, Escape: onBack });
+  const both = useCallback(
+    (part: HTMLElement | null) => {
+      self.current = part;
+      return heard(part);
+    },
+    [heard],
+  );
   return (
     <section
-      ref={(part) => {
-        self.current = part;
-        return heard(part);
-      }}
+      ref={both}
       aria-label={label}
       tabIndex={-1}
       className="absolute inset-0 z-20 flex flex-col bg-paper outline-none"

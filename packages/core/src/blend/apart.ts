@@ -1,124 +1,69 @@
-// A blend of separate buckets, from its parts' own runs (blend.md, Apart). No strategy runs here: a change of shares or of
-// reviews asks for nothing but this.
+// A blend of separate buckets (blend.md, Apart). No strategy runs here, and what no share changes is there already: a turn of a
+// slider costs a few passes over the days.
 
-import type { Bars, Market } from '../bars/bars.ts';
-import { barsPerYear } from '../bars/unit.ts';
-import { unionOfDays } from '../days/calendar.ts';
 import { at } from '../numeric/at.ts';
-import type { Run } from '../run.ts';
-import { ratesOn } from '../simulation/rates.ts';
-import type { Ledger, Marks, Trade } from '../simulation/records.ts';
-import { byExit } from '../simulation/trade-record.ts';
-import { buyAndHold } from '../statistics/benchmark.ts';
-import { curveFigures } from '../statistics/curve-figures.ts';
+import type { Ledger, Marks } from '../simulation/records.ts';
+import { type CurveFigures, curveFigures } from '../statistics/curve-figures.ts';
 import { drawdownsOf } from '../statistics/drawdown.ts';
 import { type Figures, figuresOf } from '../statistics/figures.ts';
-import { periodsOf } from '../statistics/periods.ts';
-import type { ApartBlend, Part } from './blend.ts';
+import type { ApartBlend } from './blend.ts';
 import type { BlendRun, PartRecord } from './blend-run.ts';
 import { type Bucket, type Buckets, firstWeights, runBuckets } from './buckets.ts';
-import {
-  correlationsBelowPeak,
-  correlationsOf,
-  diversificationRatio,
-  type Holding,
-  holdingsOf,
-  overlapOf,
-} from './compare-parts.ts';
-import { joinDecisions } from './join-decisions.ts';
-import { curveHeld, curveOfCash, curveOfRun, onDays, type PartCurve } from './part-curve.ts';
+import { correlationsBelowPeak, diversificationRatio } from './compare-parts.ts';
+import type { Aligned, ReadyParts } from './ready-parts.ts';
 
-export interface ApartInput {
-  readonly blend: ApartBlend;
-  readonly market: Market;
-  readonly benchmark: string;
-  readonly from?: number;
-  readonly to?: number;
-  /** each part's own run over the same days; undefined for what is no strategy */
-  readonly runs: readonly (Run | undefined)[];
-}
-
-type BlendProblem = { readonly path: string; readonly message: string };
-
-export type ApartOutcome =
-  | { readonly ok: true; readonly run: BlendRun }
-  | { readonly ok: false; readonly problems: readonly BlendProblem[] };
-
-/** A part of the blend, and what is known of it before the blend's days are. */
-interface Ready {
-  readonly part: Part;
-  readonly run: Run | undefined;
-  /** undefined for cash, whose days are the blend's */
-  readonly curve: PartCurve | undefined;
-}
-
-/** Mixes the parts' runs; all problems are told at once, each with its part. */
-export function blendApart(input: ApartInput): ApartOutcome {
-  const { blend, market, benchmark } = input;
-  const ready = blend.parts.map((part, k) => readyPart(part, input, input.runs[k]));
-  const problems = problemsOf(ready, input);
-  if (problems.length > 0) return { ok: false, problems };
-  const whole = mixture(ready, input);
-  const { days, curves, buckets } = whole;
-  const held = buyAndHold(barsOf(market, benchmark), days, blend.capital);
-  const yearly = barsPerYear(unitOf(blend));
+/** @param ready of the blend's parts; their shares are read from the blend */
+export function blendApart(blend: ApartBlend, ready: ReadyParts): BlendRun {
+  const { days, curves, months, barsPerYear, trades } = ready;
+  const { capital } = blend;
+  const buckets = bucketsOf(ready, blend);
+  const { equity } = buckets;
+  const benchmark = scaled(ready.benchmark, capital);
   const noRate = new Float64Array(Math.max(0, days.length - 1));
-  const marks = marksOf(whole);
-  const trades = poolTrades(input.runs, ({ trades }) => trades).sort(
-    (a, b) => byExit(a, b) || a.part - b.part,
-  );
-  const drawdown = drawdownsOf(buckets.equity);
-  const alone = curves.map(({ value }) => scaled(value, blend.capital));
-  const figures = figuresOf({
+  const drawdown = drawdownsOf(equity);
+  const alone = curves.map(({ value }) => scaled(value, capital));
+  const marks = marksOf(ready, buckets);
+  const curve = {
     marks,
-    equity: buckets.equity,
+    equity,
     ledger: NO_LEDGER,
-    trades,
-    benchmark: held,
+    trades: [],
+    benchmark,
     riskFree: noRate,
-    months: periodsOf(days, 'month'),
-    barsPerYear: yearly,
-  });
-  const parts = ready.map(({ part }, k): PartRecord => {
-    const rest = ready.filter((_part, other) => other !== k);
-    return {
-      name: part.name,
-      kind: part.kind,
-      money: at(buckets.money, k),
-      curve: at(alone, k),
-      profit: at(buckets.contributions, k),
-      alone: curveFigures(days, at(alone, k), noRate, yearly),
-      without: rest.some(({ curve }) => curve) ? withoutFigures(rest, input, yearly) : undefined,
-    };
-  });
+    months,
+    barsPerYear,
+  };
   return {
-    ok: true,
-    run: {
-      form: 'apart',
-      marks,
-      benchmark: held,
-      drawdown,
-      benchmarkDrawdown: drawdownsOf(held),
-      parts,
-      trades,
-      openTrades: poolTrades(input.runs, ({ openTrades }) => openTrades),
-      decisions: joinDecisions(input.runs),
-      figures: { ...figures, ...NOT_IN_ONE_MONEY },
-      correlations: {
-        ...correlationsOf(days, [...alone, held]),
-        belowPeak: correlationsBelowPeak(drawdown, [...alone, held]),
-      },
-      diversificationRatio: diversificationRatio(
-        firstWeights(blend.parts, blend.weights),
-        alone,
-        buckets.equity,
-      ),
-      overlap: overlapOf(days, ready.map(holdingsIn)),
-      moveCosts: buckets.moveCosts,
-      interest: 0,
-      ambiguousBars: input.runs.reduce((sum, run) => sum + (run?.ambiguousBars ?? 0), 0),
-      reviewed: buckets.reviewed,
+    form: 'apart',
+    marks,
+    benchmark,
+    drawdown,
+    benchmarkDrawdown: drawdownsOf(benchmark),
+    parts: blend.parts.map(
+      ({ name, kind }, k): PartRecord => ({
+        name,
+        kind,
+        money: at(buckets.money, k),
+        curve: at(alone, k),
+        profit: at(buckets.contributions, k),
+        alone: curveFigures(days, at(alone, k), noRate, barsPerYear),
+        without: withoutFigures(blend, ready.rests[k], barsPerYear),
+      }),
+    ),
+    trades,
+    openTrades: ready.openTrades,
+    decisions: ready.decisions,
+    figures: { ...figuresOf(curve), ...ready.tradeFigures, ...NOT_IN_ONE_MONEY },
+    correlations: {
+      ...ready.correlations,
+      belowPeak: correlationsBelowPeak(drawdown, [...alone, benchmark]),
     },
+    diversificationRatio: diversificationRatio(firstWeights(blend.parts, blend.weights), alone, equity),
+    overlap: ready.overlap,
+    moveCosts: buckets.moveCosts,
+    interest: 0,
+    ambiguousBars: ready.ambiguousBars,
+    reviewed: buckets.reviewed,
   };
 }
 
@@ -140,115 +85,42 @@ const NO_LEDGER: Ledger = {
   amount: new Float64Array(0),
 };
 
-function readyPart(part: Part, { market, from, to }: ApartInput, run: Run | undefined): Ready {
-  if (part.kind === 'strategy') return { part, run, curve: run && curveOfRun(run) };
-  if (part.kind === 'cash') return { part, run: undefined, curve: undefined };
-  const bars = market.get(part.symbol);
-  return { part, run: undefined, curve: bars && curveHeld(bars, from ?? -Infinity, to ?? Infinity) };
-}
-
-function problemsOf(ready: readonly Ready[], { market, benchmark }: ApartInput): BlendProblem[] {
-  const found: BlendProblem[] = [];
-  const needs = (path: string, symbol: string): void => {
-    if (!market.get(symbol)?.day.length) found.push({ path, message: `There are no bars of “${symbol}”.` });
-  };
-  needs('benchmark', benchmark);
-  for (const [k, { part, curve }] of ready.entries()) {
-    if (part.kind === 'hold') needs(`parts.${k}.hold`, part.symbol);
-    if (part.kind === 'cash' && typeof part.rate === 'string') needs(`parts.${k}.cash`, part.rate);
-    if (part.kind === 'hold' && curve?.day.length === 0) {
-      found.push({ path: `parts.${k}.hold`, message: `“${part.symbol}” has no bars within the dates.` });
-    }
-  }
-  if (found.length > 0) return found;
-  const curves = ready.flatMap(({ curve }) => (curve ? [curve] : []));
-  if (curves.length === 0) {
-    return [{ path: 'parts', message: 'Cash alone has no days: a blend needs a strategy or an instrument.' }];
-  }
-  const latestStart = Math.max(...curves.map(({ day }) => day[0]!));
-  const earliestEnd = Math.min(...curves.map(({ day }) => day[day.length - 1]!));
-  if (latestStart > earliestEnd) {
-    return [{ path: 'parts', message: 'The parts have no day in common: one ends before another begins.' }];
-  }
-  return [];
-}
-
-/** The unit of its strategies' bars, days where it has none. */
-function unitOf({ parts }: ApartBlend) {
-  for (const part of parts) if (part.kind === 'strategy') return part.strategy.bars;
-  return 'day';
-}
-
-interface Mixture {
-  readonly days: Int32Array;
-  readonly curves: readonly PartCurve[];
-  readonly buckets: Buckets;
-}
-
-/** The buckets over the sorted union of the parts' days. */
-function mixture(ready: readonly Ready[], { blend, market }: ApartInput): Mixture {
-  const days = unionOfDays(
-    ready.flatMap(({ curve }) => (curve ? [curve.day] : [])),
-    -Infinity,
-    Infinity,
-  );
-  const curves = ready.map(({ part, curve }) => {
-    if (curve) return onDays(curve, days, part.kind === 'hold');
-    const { rate } = part as Extract<Part, { kind: 'cash' }>;
-    return curveOfCash(days, ratesOn(typeof rate === 'number' ? rate : barsOf(market, rate), days));
+function bucketsOf({ days, curves, places }: Aligned, blend: ApartBlend): Buckets {
+  const buckets = curves.map(({ value }, k): Bucket => {
+    const { share, kind } = at(blend.parts, at(places, k));
+    return { value, share, isCash: kind === 'cash' };
   });
-  const buckets = runBuckets(
-    days,
-    curves.map(({ value }, k): Bucket => {
-      const { part } = at(ready, k);
-      return { value, share: part.share, isCash: part.kind === 'cash' };
-    }),
-    blend,
-  );
-  return { days, curves, buckets };
+  return runBuckets(days, buckets, blend);
 }
 
-function withoutFigures(rest: readonly Ready[], input: ApartInput, yearly: number) {
-  const { days, buckets } = mixture(rest, input);
-  return curveFigures(days, buckets.equity, new Float64Array(days.length - 1), yearly);
-}
-
-function barsOf(market: Market, symbol: string): Bars {
-  const bars = market.get(symbol);
-  if (!bars) throw new Error(`no bars of ${symbol}`);
-  return bars;
+function withoutFigures(
+  blend: ApartBlend,
+  rest: Aligned | undefined,
+  barsPerYear: number,
+): CurveFigures | undefined {
+  if (!rest) return undefined;
+  const { equity } = bucketsOf(rest, blend);
+  return curveFigures(rest.days, equity, new Float64Array(rest.days.length - 1), barsPerYear);
 }
 
 /** The blend as an account: what is at work in each bucket, in the bucket's money. */
-function marksOf({ days, curves, buckets }: Mixture): Marks {
+function marksOf({ days, curves }: Aligned, { money, equity }: Buckets): Marks {
   const size = days.length;
   const long = new Float64Array(size);
   const short = new Float64Array(size);
   const positions = new Int32Array(size);
   for (const [k, curve] of curves.entries()) {
-    const money = at(buckets.money, k);
+    const own = at(money, k);
     for (let t = 0; t < size; t++) {
-      long[t]! += curve.long[t]! * money[t]!;
-      short[t]! += curve.short[t]! * money[t]!;
+      long[t]! += curve.long[t]! * own[t]!;
+      short[t]! += curve.short[t]! * own[t]!;
       positions[t]! += curve.positions[t]!;
     }
   }
-  const { equity } = buckets;
   return { day: days, equity, cash: equity.map((e, t) => e - long[t]! + short[t]!), long, short, positions };
 }
 
 function scaled(curve: Float64Array, capital: number): Float64Array {
   const first = at(curve, 0);
   return curve.map((value) => (capital * value) / first);
-}
-
-/** The parts' trades in one list, each naming its part. */
-function poolTrades(runs: readonly (Run | undefined)[], of: (run: Run) => readonly Trade[]): Trade[] {
-  return runs.flatMap((run, part) => (run ? of(run).map((trade) => ({ ...trade, part })) : []));
-}
-
-function holdingsIn({ part, run, curve }: Ready): Holding[] {
-  if (run) return holdingsOf([...run.trades, ...run.openTrades]);
-  if (part.kind !== 'hold' || !curve) return [];
-  return [{ symbol: part.symbol, from: at(curve.day, 0), until: at(curve.day, curve.day.length - 1) + 1 }];
 }

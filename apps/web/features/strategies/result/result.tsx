@@ -13,6 +13,7 @@ import { TradedFindings, useDoubtful } from '@/parts/cautions/traded-findings.ts
 import { TradesTable } from '@/parts/trades/trades-table.tsx';
 import { useLogbook } from '@/store/logbook.ts';
 import { Button } from '@/ui/button';
+import { count } from '@/ui/format.ts';
 import { late } from '@/ui/late.tsx';
 import { Progress } from '@/ui/progress.tsx';
 import { saveFile } from '@/ui/save-file.ts';
@@ -185,7 +186,7 @@ function Status({ live, again }: { live: LiveRun; again: () => void }) {
 /** What was run, in a line. */
 function span({ marks, trades }: NonNullable<LiveRun['run']>): string {
   const years = (at(marks.day, marks.day.length - 1) - at(marks.day, 0)) / 365.25;
-  return `In step with the sheet: ${years.toFixed(1)} years, ${trades.length} closed trades.`;
+  return `In step with the sheet: ${years.toFixed(1)} years, ${count(trades.length, 'closed trade')}.`;
 }
 
 /** Progress worth showing: none in the first quarter of a second. */
