@@ -51,7 +51,7 @@ export interface ReadyParts extends Aligned {
   readonly overlap: number;
 }
 
-export interface BlendProblem {
+interface BlendProblem {
   readonly path: string;
   readonly message: string;
 }
