@@ -64,7 +64,15 @@ export function blendCommand(options: BlendOptions): string {
   };
   const run = runBlend(blend, universes, setting, options.blend);
   if (options.out !== undefined) writeBlend(options.out, run);
-  return figuresTable(run, blend.name || 'blend', setting.benchmark);
+  const missing = missingIn(universes, market);
+  const told = missing.length > 0 ? `Left out, for want of bars: ${missing.join(', ')}\n` : '';
+  return `${figuresTable(run, blend.name || 'blend', setting.benchmark)}${told}`;
+}
+
+/** What the universes name and the market has no bars of. */
+function missingIn(universes: ReadonlyMap<string, Universe>, market: Market): string[] {
+  const named = new Set([...universes.values()].flatMap((universe) => universe.map(({ symbol }) => symbol)));
+  return [...named].filter((symbol) => !market.get(symbol)?.day.length).sort();
 }
 
 /** Every universe that a part names, by that name: paths are from the blend file's folder. */

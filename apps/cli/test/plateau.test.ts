@@ -127,6 +127,18 @@ describe('plateau blend', () => {
     expect(first).toMatch(/^fade,/);
   });
 
+  it('names what it left out for want of bars', () => {
+    const named = join(scratch, 'named.csv');
+    writeFileSync(named, 'symbol,from,to,group\nK01,,,\nGONE,,,\n');
+    const file = join(scratch, 'gappy-blend.json');
+    const all = JSON.parse(readFileSync(blend, 'utf8'));
+    const part = { ...all.parts[0], share: 100, universe: 'named.csv' };
+    writeFileSync(file, JSON.stringify({ ...all, parts: [part] }));
+    const { status, stdout } = plateau('blend', file, '--bars', bars, '--benchmark', 'KIX');
+    expect(stdout).toContain('Left out, for want of bars: GONE');
+    expect(status).toBe(0);
+  });
+
   it.each<[string, (blend: Record<string, unknown>) => object, string[], string]>([
     ['shares that do not add up', (all) => ({ ...all, parts: [] }), [], 'parts'],
     [

@@ -1,4 +1,4 @@
-// The blend file, plateau-blend/1: JSON in, a blend with all defaults out (blend.md).
+// The blend file, plateau-blend/1: JSON in, a blend with all defaults out (docs/blends.md).
 
 import type { ApartBlend, Blend, Part, StrategyPart, TogetherBlend } from '@plateau/core';
 import Joi from 'joi';

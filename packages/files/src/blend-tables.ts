@@ -1,4 +1,4 @@
-// A blend's tables and its summary (blend.md, Headless).
+// A blend's tables and its summary (docs/blends.md, Running one).
 
 import type { BlendRun, CurveFigures } from '@plateau/core';
 import { at, isoFromDay } from '@plateau/core';

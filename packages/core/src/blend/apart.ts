@@ -1,4 +1,4 @@
-// A blend of separate buckets (blend.md, Apart). No strategy runs here, and what no share changes is there already: a turn of a
+// A blend of separate buckets (docs/blends.md, Apart). No strategy runs here, and what no share changes is there already: a turn of a
 // slider costs a few passes over the days.
 
 import { at } from '../numeric/at.ts';

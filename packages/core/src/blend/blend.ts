@@ -1,4 +1,4 @@
-// A blend with every default filled in (blend.md): several strategies as one account, or as buckets side by side.
+// A blend with every default filled in (docs/blends.md): several strategies as one account, or as buckets side by side.
 
 import type { SharedLimits } from '../simulation/plan.ts';
 import type { Rate, Strategy } from '../strategy/strategy.ts';

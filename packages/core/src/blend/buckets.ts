@@ -1,4 +1,4 @@
-// Separate buckets of money, each scaled by its part's curve and brought back to its weight at reviews (blend.md, Apart 3 to 6).
+// Separate buckets of money, each scaled by its part's curve and brought back to its weight at reviews (docs/blends.md, Apart).
 
 import { monthOf, yearOf } from '../days/day.ts';
 import { periodEnds } from '../days/period-ends.ts';

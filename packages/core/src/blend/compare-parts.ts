@@ -1,4 +1,4 @@
-// How alike the parts of a blend are, and what mixing them does (blend.md, What is compared).
+// How alike the parts of a blend are, and what mixing them does (docs/blends.md, What is compared).
 
 import { countUntil } from '../days/calendar.ts';
 import type { Trade } from '../simulation/records.ts';

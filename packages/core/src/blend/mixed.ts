@@ -1,4 +1,4 @@
-// A blend on one account beside its parts (blend.md, Together 8 and What is compared).
+// A blend on one account beside its parts (docs/blends.md, Together).
 
 import { barsPerYear } from '../bars/unit.ts';
 import { at } from '../numeric/at.ts';

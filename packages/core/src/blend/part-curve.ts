@@ -1,4 +1,4 @@
-// What each part of a blend does by itself (blend.md, Apart 1 and 2): its curve, and how much of it is at work.
+// What each part of a blend does by itself (docs/blends.md, Apart): its curve, and how much of it is at work.
 
 import type { Bars } from '../bars/bars.ts';
 import { barsUntil } from '../bars/columns.ts';

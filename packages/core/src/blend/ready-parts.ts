@@ -1,4 +1,4 @@
-// A blend's parts made ready to be mixed: all that no share, review or cost of moving changes (blend.md, Apart 1, 2 and 7).
+// A blend's parts made ready to be mixed: all that no share, review or cost of moving changes (docs/blends.md, Apart).
 
 import type { Bars, Market } from '../bars/bars.ts';
 import { type BarUnit, barsPerYear } from '../bars/unit.ts';

@@ -1,4 +1,4 @@
-// A blend on one account: all parts trade on the same cash (blend.md, Together).
+// A blend on one account: all parts trade on the same cash (docs/blends.md, Together).
 
 import type { Market } from '../bars/bars.ts';
 import { barsPerYear } from '../bars/unit.ts';

@@ -1,4 +1,4 @@
-// What the strategies of one account leave to each other (blend.md, Together 3 and 4).
+// What the strategies of one account leave to each other (docs/blends.md, Together).
 
 import type { Book } from './book.ts';
 import type { SharedLimits } from './plan.ts';
