@@ -107,7 +107,14 @@ export function createEngine(market: Market, universe: Universe): Engine {
       if (!ready.ok) return { kind: 'problems', problems: ready.problems } as const;
       const { plan } = ready;
       const run = runOf(evaluator, plan, request, simulate(plan, partOf(goOn, RULES_PART, 1)));
-      const examined = { evaluator, reading, account: plan.account, plan: at(plan.strategies, 0), run };
+      const examined = {
+        evaluator,
+        reading,
+        account: plan.account,
+        plan: at(plan.strategies, 0),
+        part: 0,
+        run,
+      };
       return { kind: 'done', examined } as const;
     });
     return outcome ?? { kind: 'stopped' };

@@ -22,9 +22,11 @@ export type {
   StrategyPart,
   TogetherBlend,
 } from './blend/blend.ts';
-export type { BlendRun, PartRecord } from './blend/blend-run.ts';
+export type { Beside, BlendRun, MixedRun, PartRecord } from './blend/blend-run.ts';
 export { blendOfShared, blendWithout } from './blend/mixed.ts';
+export { type JoinedOrder, joinOrders } from './blend/orders.ts';
 export { readyParts } from './blend/ready-parts.ts';
+export { equalShares, inverseVolatilityShares, made100, sharesAround } from './blend/shares.ts';
 export { type BlendSetting, createSharedEngine, onAccount } from './blend/together.ts';
 export { countUntil } from './days/calendar.ts';
 export {
@@ -112,7 +114,7 @@ export {
   headlineFigures,
 } from './statistics/figure-catalogue.ts';
 export { exposures, type Figures } from './statistics/figures.ts';
-export { reduceCurves, thinnedPoints } from './statistics/reduce.ts';
+export { meansOver, reduceCurves, thinnedPoints } from './statistics/reduce.ts';
 export { multiplesOf } from './statistics/scale.ts';
 export { type SizeExample, type SizesTaken, sizesTaken } from './statistics/size-example.ts';
 export type { SpanFigures } from './statistics/span-figures.ts';
@@ -129,13 +131,19 @@ export { type StressTest, stressTests } from './stress-tests.ts';
 export { type InstrumentMeasures, measureInstrument } from './universes/measure-instrument.ts';
 export { type Combination, combine, membersByDay } from './universes/spells.ts';
 export { ENGINE_VERSION } from './version.ts';
+export { aloneAsked, blendBench } from './work/blend-bench.ts';
 export { doEngineWork, engineKeeper } from './work/do-engine-work.ts';
 export type {
+  BlendAsked,
+  BlendOutcome,
+  BlendReportOutcome,
   Doubt,
   EngineWork,
   FiguresOutcome,
+  PartAsked,
   ReportOutcome,
   RunAsked,
+  ShownBlend,
   ShownOutcome,
   ShownRun,
 } from './work/engine-work.ts';

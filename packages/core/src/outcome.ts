@@ -13,7 +13,7 @@ import { buyAndHold } from './statistics/benchmark.ts';
 import { curveFigures } from './statistics/curve-figures.ts';
 import { drawdownsOf } from './statistics/drawdown.ts';
 import { figuresOf } from './statistics/figures.ts';
-import { periodReturns, periodsOf } from './statistics/periods.ts';
+import { periodsOf, yearsOf } from './statistics/periods.ts';
 import { riskFreeReturns } from './statistics/returns.ts';
 import { fromCapital } from './statistics/slice.ts';
 import { spanFigures } from './statistics/span-figures.ts';
@@ -31,19 +31,13 @@ export function runOf(evaluator: Evaluator, plan: Plan, request: RunRequest, sim
   const whole = { marks, ledger, trades, benchmark, riskFree, barsPerYear: yearly };
   const equity = fromCapital(marks.equity, ledger);
   const halves = halvesOf(whole, splitAt);
-  const ours = periodReturns(years, equity);
-  const theirs = periodReturns(years, benchmark);
   return {
     marks,
     benchmark,
     riskFree,
     drawdown: drawdownsOf(equity),
     benchmarkDrawdown: held.benchmarkDrawdown,
-    years: Array.from(years.period, (year, k) => ({
-      year,
-      strategy: at(ours, k),
-      benchmark: at(theirs, k),
-    })),
+    years: yearsOf(years, equity, benchmark),
     parts: plan.strategies.map(({ name }) => name),
     trades,
     openTrades: simulated.open.map((p) =>

@@ -105,7 +105,10 @@ const FEW = 5;
 /** Distances from the entry price that stops and targets are asked about. */
 const LEVELS = [0.02, 0.04, 0.06, 0.08, 0.1, 0.15, 0.2, 0.3];
 
-export function reportOf(run: Run, settings: ReportSettings): Report {
+/** What a report reads of a run. */
+export type Reported = Pick<Run, 'marks' | 'benchmark' | 'riskFree' | 'ledger' | 'trades'>;
+
+export function reportOf(run: Reported, settings: ReportSettings): Report {
   const { barsPerYear, tried = [], comparisons = [] } = settings;
   const { day } = run.marks;
   const [first, last] = placesOf(day, settings);
@@ -158,7 +161,10 @@ export function reportOf(run: Run, settings: ReportSettings): Report {
 }
 
 /** What luck may have done, apart from the report for it takes as long as all the rest. */
-export function bootstrapOf(run: Run, settings: SpanSettings & { readonly barsPerYear: number }): Bootstrap {
+export function bootstrapOf(
+  run: Reported,
+  settings: SpanSettings & { readonly barsPerYear: number },
+): Bootstrap {
   const [first, last] = placesOf(run.marks.day, settings);
   const { equity, riskFree } = sliceOf({ ...run, barsPerYear: settings.barsPerYear }, first, last);
   return resampled(returnsOf(equity), riskFree, { barsPerYear: settings.barsPerYear });

@@ -102,8 +102,8 @@ describe('an engine’s worker', () => {
     expect(why).toMatchObject({ symbol: trade.symbol, member: true });
     const span = {
       symbol: trade.symbol,
-      from: trade.entryDay,
-      to: at(run.marks.day, run.marks.day.length - 1),
+      first: trade.entryDay,
+      last: at(run.marks.day, run.marks.day.length - 1),
     };
     expect(await work.whyBetween({ ...asked, ...span }, wanted)).toMatchObject({ symbol: trade.symbol });
   });

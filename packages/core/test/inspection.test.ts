@@ -78,6 +78,7 @@ describe("a day's book", () => {
       );
       if (trade.exitReason === 'rule')
         expect(day(trade.exitDecisionDay as number).exiting).toContainEqual({
+          part: 0,
           symbol: trade.symbol,
           reason: 'rule',
         });

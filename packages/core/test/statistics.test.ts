@@ -16,7 +16,7 @@ import { exp, log, power } from '../src/numeric/portable.ts';
 import { curveFigures } from '../src/statistics/curve-figures.ts';
 import { drawdownSpells } from '../src/statistics/drawdown.ts';
 import { periodReturns, periodsOf } from '../src/statistics/periods.ts';
-import { reduceCurves, thinnedPoints } from '../src/statistics/reduce.ts';
+import { meansOver, reduceCurves, thinnedPoints } from '../src/statistics/reduce.ts';
 import { regress } from '../src/statistics/regression.ts';
 
 const days = Int32Array.from([0, 1, 2, 3, 7]);
@@ -122,6 +122,21 @@ describe('days', () => {
       expect(dayFromIso(text)).toBeUndefined();
     },
   );
+});
+
+describe('means over stretches', () => {
+  it('are those of the days between their ends, every day in one of them', () => {
+    const curve = Float64Array.from({ length: 10 }, (_x, i) => i);
+    const { end, means } = meansOver([curve], 1, 9, 3);
+    expect([...end]).toEqual([3, 6, 9]);
+    expect([...(means[0] ?? [])]).toEqual([2, 5, 8]);
+  });
+
+  it('are the days themselves where there are no more than stretches', () => {
+    const { end, means } = meansOver([Float64Array.of(4, 2, 6)], 0, 2, 50);
+    expect([...end]).toEqual([0, 1, 2]);
+    expect([...(means[0] ?? [])]).toEqual([4, 2, 6]);
+  });
 });
 
 describe('reduced curves', () => {

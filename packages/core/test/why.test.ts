@@ -60,7 +60,7 @@ describe('why', () => {
     const { candidates, member } = why('close > 3', 'B', day(3));
     expect(member).toBe(true);
     // One slot: the higher close took it on the first day; nothing is free for the others.
-    expect(candidates).toContainEqual({ symbol: 'A', side: 'long', rank: 4, outcome: 'no-slot' });
+    expect(candidates).toContainEqual({ part: 0, symbol: 'A', side: 'long', rank: 4, outcome: 'no-slot' });
   });
 
   it('leaves out what reads a position, tells the end of membership, and takes the bar before a day without one', () => {

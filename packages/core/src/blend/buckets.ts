@@ -26,8 +26,8 @@ export interface Buckets {
   /** the money in each bucket at each mark, after the day's review */
   readonly money: readonly Float64Array[];
   readonly equity: Float64Array;
-  /** what each bucket earned in all; less the cost of moving they add up to the profit */
-  readonly contributions: readonly number[];
+  /** what each bucket has earned until each mark; less the cost of moving the last ones add up to the profit */
+  readonly earned: readonly Float64Array[];
   readonly moveCosts: number;
   /** 1 on the days on which money was moved */
   readonly reviewed: Uint8Array;
@@ -48,7 +48,7 @@ export function runBuckets(days: Int32Array, buckets: readonly Bucket[], setting
   const weights = firstWeights(buckets, settings.weights);
   const money = buckets.map(() => new Float64Array(size));
   const equity = new Float64Array(size);
-  const contributions = new Array<number>(buckets.length).fill(0);
+  const earned = buckets.map(() => new Float64Array(size));
   const reviewed = new Uint8Array(size);
   const isReview = reviewRule(days, settings.review);
   let moveCosts = 0;
@@ -60,7 +60,7 @@ export function runBuckets(days: Int32Array, buckets: readonly Bucket[], setting
       else {
         const { value } = buckets[k]!;
         const growth = value[t]! / value[t - 1]!;
-        contributions[k]! += column[t - 1]! * (growth - 1);
+        earned[k]![t] = earned[k]![t - 1]! + column[t - 1]! * (growth - 1);
         column[t] = column[t - 1]! * growth;
       }
       sum += column[t]!;
@@ -80,7 +80,7 @@ export function runBuckets(days: Int32Array, buckets: readonly Bucket[], setting
     }
     equity[t] = after;
   }
-  return { money, equity, contributions, moveCosts, reviewed };
+  return { money, equity, earned, moveCosts, reviewed };
 }
 
 type IsReview = (t: number, money: readonly Float64Array[], equity: number, weights: Float64Array) => boolean;
@@ -92,8 +92,20 @@ function reviewRule(days: Int32Array, review: Review): IsReview {
     return (t, money, equity, weights) =>
       money.some((column, k) => Math.abs(column[t]! / equity - weights[k]!) > most);
   }
-  const ends = periodEnds(days, PERIODS[review]);
+  const ends = endsOf(days, review);
   return (t) => ends[t] === 1;
+}
+
+type Calendar = Exclude<Review, 'never' | object>;
+
+/** Days never change: which of them end a period is worked out once, however often shares are turned on them. */
+const known = new WeakMap<Int32Array, Partial<Record<Calendar, Uint8Array>>>();
+
+function endsOf(days: Int32Array, review: Calendar): Uint8Array {
+  const its = known.get(days) ?? {};
+  const ends = its[review] ?? periodEnds(days, PERIODS[review]);
+  known.set(days, { ...its, [review]: ends });
+  return ends;
 }
 
 const PERIODS = {

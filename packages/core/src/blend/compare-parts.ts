@@ -1,6 +1,7 @@
 // How alike the parts of a blend are, and what mixing them does (docs/blends.md, What is compared).
 
 import { countUntil } from '../days/calendar.ts';
+import { at } from '../numeric/at.ts';
 import type { Trade } from '../simulation/records.ts';
 import { correlation } from '../statistics/compare-runs.ts';
 import { deviation, ratio } from '../statistics/moments.ts';
@@ -34,19 +35,33 @@ export function correlationsBelowPeak(drawdown: Float64Array, curves: readonly F
 }
 
 function eachWithEach(returns: readonly Float64Array[]): Matrix {
-  return returns.map((a) => returns.map((b) => correlation(a, b)));
+  const matrix = returns.map(() => new Array<number>(returns.length).fill(0));
+  for (const [i, a] of returns.entries()) {
+    for (let j = 0; j <= i; j++) {
+      const value = correlation(a, at(returns, j));
+      at(matrix, i)[j] = value;
+      at(matrix, j)[i] = value;
+    }
+  }
+  return matrix;
 }
 
-/** (sum of w_k * volatility_k) / volatility of the blend: 1 where the parts move as one, more the more they differ. */
+/**
+ * (sum of w_k * volatility_k) / volatility of the blend: 1 where the parts move as one, more the more they differ.
+ * @param deviations of the parts' returns
+ */
 export function diversificationRatio(
   weights: ArrayLike<number>,
-  parts: readonly Float64Array[],
+  deviations: readonly number[],
   blend: Float64Array,
 ): number {
-  let sum = 0;
-  for (const [k, part] of parts.entries()) sum += weights[k]! * deviation(returnsOf(part));
+  const sum = deviations.reduce((total, deviation, k) => total + weights[k]! * deviation, 0);
   return ratio(sum, deviation(returnsOf(blend)));
 }
+
+/** The sample deviations of the curves' returns. */
+export const deviationsOf = (curves: readonly Float64Array[]): number[] =>
+  curves.map((curve) => deviation(returnsOf(curve)));
 
 /** From the mark of `from` to the last mark before `until`. */
 export interface Holding {

@@ -6,13 +6,29 @@ import { unionOfDays } from '../days/calendar.ts';
 import { at } from '../numeric/at.ts';
 import type { Run } from '../run.ts';
 import { ratesOn } from '../simulation/rates.ts';
-import type { Decisions, Trade } from '../simulation/records.ts';
+import {
+  countOutcomes,
+  type Decisions,
+  type NextOrder,
+  type Outcome,
+  type StandingOrder,
+  type Trade,
+} from '../simulation/records.ts';
 import { byExit } from '../simulation/trade-record.ts';
 import { buyAndHold } from '../statistics/benchmark.ts';
+import { type CurveFigures, curveFigures } from '../statistics/curve-figures.ts';
+import { drawdownsOf } from '../statistics/drawdown.ts';
 import { type Periods, periodsOf } from '../statistics/periods.ts';
 import { type TradeFigures, tradeFigures } from '../statistics/trade-figures.ts';
 import type { Part } from './blend.ts';
-import { type Correlations, correlationsOf, type Holding, holdingsOf, overlapOf } from './compare-parts.ts';
+import {
+  type Correlations,
+  correlationsOf,
+  deviationsOf,
+  type Holding,
+  holdingsOf,
+  overlapOf,
+} from './compare-parts.ts';
 import { joinDecisions } from './join-decisions.ts';
 import { curveHeld, curveOfCash, curveOfRun, onDays, type PartCurve } from './part-curve.ts';
 
@@ -37,6 +53,7 @@ export interface Aligned {
 export interface ReadyParts extends Aligned {
   readonly parts: readonly Part[];
   readonly months: Periods;
+  readonly years: Periods;
   readonly barsPerYear: number;
   /** from 1 */
   readonly benchmark: Float64Array;
@@ -46,8 +63,18 @@ export interface ReadyParts extends Aligned {
   readonly openTrades: readonly Trade[];
   readonly tradeFigures: TradeFigures;
   readonly decisions: Decisions;
+  /** by part: how often each outcome stands in its log */
+  readonly outcomes: readonly Record<Outcome, number>[];
+  /** of the parts' own runs, sized to their own accounts */
+  readonly nextOrders: readonly NextOrder[];
+  readonly standing: readonly StandingOrder[];
+  readonly missing: readonly string[];
   readonly ambiguousBars: number;
   readonly correlations: Correlations;
+  /** each part by itself, from a capital of 1 */
+  readonly alone: readonly PartAlone[];
+  /** the sample deviations of the parts' returns */
+  readonly deviations: readonly number[];
   readonly overlap: number;
 }
 
@@ -78,25 +105,35 @@ export function readyParts(input: PartsInput): PartsOutcome {
   const aligned = align(own, market);
   const { days, curves } = aligned;
   const benchmark = buyAndHold(barsOf(market, input.benchmark), days, 1);
-  const trades = poolTrades(runs, (run) => run.trades).sort((a, b) => byExit(a, b) || a.part - b.part);
+  const trades = pooled(runs, (run) => run.trades).sort((a, b) => byExit(a, b) || a.part - b.part);
+  const decisions = joinDecisions(runs);
+  const yearly = barsPerYear(unitOf(parts));
+  const alone = curves.map(({ value }) => aloneOf(days, value, yearly));
   return {
     ok: true,
     ready: {
       ...aligned,
       parts,
       months: periodsOf(days, 'month'),
-      barsPerYear: barsPerYear(unitOf(parts)),
+      years: periodsOf(days, 'year'),
+      barsPerYear: yearly,
       benchmark,
       rests: own.map((_part, k) => {
         const rest = own.filter((_other, n) => n !== k);
         return rest.some(({ curve }) => curve) ? align(rest, market) : undefined;
       }),
       trades,
-      openTrades: poolTrades(runs, (run) => run.openTrades),
+      openTrades: pooled(runs, (run) => run.openTrades),
       tradeFigures: tradeFigures(trades),
-      decisions: joinDecisions(runs),
+      decisions,
+      outcomes: parts.map((_part, k) => countOutcomes(decisions, k)),
+      nextOrders: pooled(runs, (run) => run.nextOrders),
+      standing: pooled(runs, (run) => run.standing),
+      missing: [...new Set(runs.flatMap((run) => run?.missing ?? []))].sort(),
       ambiguousBars: runs.reduce((sum, run) => sum + (run?.ambiguousBars ?? 0), 0),
       correlations: correlationsOf(days, [...curves.map(({ value }) => value), benchmark]),
+      alone,
+      deviations: deviationsOf(curves.map(({ value }) => value)),
       overlap: overlapOf(days, own.map(holdingsIn)),
     },
   };
@@ -138,6 +175,19 @@ function problemsOf(own: readonly Own[], { market, benchmark }: PartsInput): Ble
   return [{ path: 'parts', message: 'The parts have no day in common: one ends before another begins.' }];
 }
 
+interface PartAlone {
+  readonly curve: Float64Array;
+  readonly drawdown: Float64Array;
+  readonly figures: CurveFigures;
+}
+
+function aloneOf(days: Int32Array, value: Float64Array, yearly: number): PartAlone {
+  const first = at(value, 0);
+  const curve = value.map((x) => x / first);
+  const noRate = new Float64Array(Math.max(0, days.length - 1));
+  return { curve, drawdown: drawdownsOf(curve), figures: curveFigures(days, curve, noRate, yearly) };
+}
+
 /** The unit of the strategies' bars, days where there is none. */
 function unitOf(parts: readonly Part[]): BarUnit {
   for (const part of parts) if (part.kind === 'strategy') return part.strategy.bars;
@@ -165,9 +215,9 @@ function barsOf(market: Market, symbol: string): Bars {
   return bars;
 }
 
-/** The parts' trades in one list, each naming its part. */
-function poolTrades(runs: readonly (Run | undefined)[], of: (run: Run) => readonly Trade[]): Trade[] {
-  return runs.flatMap((run, part) => (run ? of(run).map((trade) => ({ ...trade, part })) : []));
+/** The parts' trades or orders in one list, each naming its part. */
+function pooled<T>(runs: readonly (Run | undefined)[], of: (run: Run) => readonly T[]): T[] {
+  return runs.flatMap((run, part) => (run ? of(run).map((each) => ({ ...each, part })) : []));
 }
 
 function holdingsIn({ part, run, curve }: Own): Holding[] {

@@ -5,9 +5,11 @@ import { barsPerYear } from '../bars/unit.ts';
 import { indexDays, unionOfDays } from '../days/calendar.ts';
 import { Evaluator } from '../evaluation/evaluate.ts';
 import { createPanel, type Universe } from '../evaluation/panel.ts';
+import { type Inspection, inspect as inspectRun } from '../inspect/inspection.ts';
 import { at } from '../numeric/at.ts';
 import { runOf } from '../outcome.ts';
 import type { Run } from '../run.ts';
+import type { Holdings } from '../simulation/account.ts';
 import { faultsInSettings } from '../simulation/checks.ts';
 import type { Plan, StrategyPlan } from '../simulation/plan.ts';
 import type { RunDays } from '../simulation/plan-side.ts';
@@ -27,12 +29,17 @@ export interface BlendSetting {
   readonly benchmark: string;
   readonly from?: number;
   readonly to?: number;
+  /** the first out-of-sample day, where the run is to be split */
+  readonly splitAt?: number;
 }
 
-/** A run of all parts, and what each has made until each mark: closed and open. */
+/** A run of all parts, and what each has made until each mark, closed and open, and holds at it. */
 export interface SharedRun {
   readonly run: Run;
   readonly profits: readonly Float64Array[];
+  readonly holdings: readonly Holdings[];
+  /** what can be asked of a part's own rules and trades, by its place */
+  readonly inspect: (part: number) => Inspection;
 }
 
 type SharedOutcome =
@@ -119,7 +126,21 @@ function runShared(
   const simulated = simulate(plan, partOf(goOn, RULES_PART, 1));
   const request = { ...first.request, benchmark: setting.benchmark };
   const run = runOf(first.evaluator, plan, request, simulated);
-  return { kind: 'done', shared: { run, profits: profitsOf(run, simulated.worths) } };
+  const missing = [...new Set(ready.flatMap(({ evaluator }) => evaluator.panel.missing))].sort();
+  const whole: Run = { ...run, missing };
+  const inspect = (part: number): Inspection => {
+    const { evaluator, reading } = at(ready, part);
+    return inspectRun({
+      evaluator,
+      reading,
+      account: plan.account,
+      plan: at(plan.strategies, part),
+      part,
+      run: whole,
+    });
+  };
+  const { holdings } = simulated;
+  return { kind: 'done', shared: { run: whole, profits: profitsOf(run, holdings), holdings, inspect } };
 }
 
 /** The strategy as it trades on the blend's account. */
@@ -128,7 +149,7 @@ export function onAccount(strategy: Strategy, { account, costs }: TogetherBlend)
 }
 
 function readyParts(blend: TogetherBlend, setting: BlendSetting, evaluatorOf: EvaluatorOf): Ready[] {
-  const { market, universeOf, from, to } = setting;
+  const { market, universeOf, from, to, splitAt } = setting;
   const traded = new Set(
     blend.parts.flatMap(({ universe }) => universeOf(universe).map(({ symbol }) => symbol)),
   );
@@ -139,6 +160,7 @@ function readyParts(blend: TogetherBlend, setting: BlendSetting, evaluatorOf: Ev
       benchmark,
       ...(from !== undefined && { from }),
       ...(to !== undefined && { to }),
+      ...(splitAt !== undefined && { splitAt }),
     };
     return { part, request, reading: readTexts(request.strategy, market) };
   });
@@ -189,16 +211,16 @@ function daysOf(ready: readonly Ready[], setting: BlendSetting): RunDays {
 }
 
 /** Until each mark: what the part's positions brought in and cost, and what those it holds are worth. */
-function profitsOf({ ledger, marks }: Run, worths: readonly Float64Array[]): Float64Array[] {
-  const cash = new Float64Array(worths.length);
-  const profits = worths.map((worth) => new Float64Array(worth.length));
+function profitsOf({ ledger, marks }: Run, holdings: readonly Holdings[]): Float64Array[] {
+  const cash = new Float64Array(holdings.length);
+  const profits = holdings.map(({ worth }) => new Float64Array(worth.length));
   let line = 0;
   for (let t = 0; t < marks.day.length; t++) {
     for (; line < ledger.day.length && ledger.day[line]! <= marks.day[t]!; line++) {
       const part = ledger.part[line]!;
       if (part >= 0) cash[part]! += ledger.amount[line]!;
     }
-    for (const [k, worth] of worths.entries()) at(profits, k)[t] = cash[k]! + worth[t]!;
+    for (const [k, { worth }] of holdings.entries()) at(profits, k)[t] = cash[k]! + worth[t]!;
   }
   return profits;
 }

@@ -9,6 +9,8 @@ import { type ExitReason, LEDGER_KINDS, type Trade } from '../simulation/records
 import { type CandidateOnDay, candidatesOn } from './why-day.ts';
 
 interface FillOnDay {
+  /** the place of its strategy among the run's */
+  readonly part: number;
   readonly symbol: string;
   /** whether it began or ended a position */
   readonly action: 'enter' | 'exit';
@@ -23,6 +25,7 @@ interface FillOnDay {
 }
 
 interface PositionOnDay {
+  readonly part: number;
   readonly symbol: string;
   readonly side: 'long' | 'short';
   readonly shares: number;
@@ -52,7 +55,11 @@ export interface DayBook {
   /** at the close, oldest first */
   readonly positions: readonly PositionOnDay[];
   /** positions that this close decided to exit */
-  readonly exiting: readonly { readonly symbol: string; readonly reason: ExitReason }[];
+  readonly exiting: readonly {
+    readonly part: number;
+    readonly symbol: string;
+    readonly reason: ExitReason;
+  }[];
   /** entries decided at this close, with what became of them */
   readonly candidates: readonly CandidateOnDay[];
 }
@@ -70,18 +77,17 @@ export function dayBook(panel: Panel, run: Run, asked: Day): DayBook {
     const kind = LEDGER_KINDS[at(ledger.kind, i)];
     if (kind === 'interest' || kind === 'borrow') sums[kind] += at(ledger.amount, i);
     if (kind !== 'trade') continue;
+    const part = at(ledger.part, i);
     const symbol = at(panel.symbols, at(ledger.instrument, i));
+    const own = trades.filter((trade) => trade.part === part && trade.symbol === symbol);
     const shares = Math.abs(at(ledger.shares, i));
     const bought = at(ledger.shares, i) > 0;
     // A position left and another entered in one instrument on one day differ by side or by the way the shares went.
-    const entered = trades.find(
-      (trade) => trade.symbol === symbol && trade.entryDay === day && (trade.side === 'long') === bought,
-    );
-    const left = trades.find(
-      (trade) => trade.symbol === symbol && trade.exitDay === day && (trade.side === 'short') === bought,
-    );
+    const entered = own.find((trade) => trade.entryDay === day && (trade.side === 'long') === bought);
+    const left = own.find((trade) => trade.exitDay === day && (trade.side === 'short') === bought);
     const paid = i + 1 < end && LEDGER_KINDS[at(ledger.kind, i + 1)] === 'commission';
     fills.push({
+      part,
       symbol,
       action: entered ? 'enter' : 'exit',
       side: (entered ?? left)?.side ?? 'long',
@@ -105,18 +111,19 @@ export function dayBook(panel: Panel, run: Run, asked: Day): DayBook {
       .filter(({ entryDay, exitDay = Infinity }) => entryDay <= day && exitDay > day)
       .sort((a, b) => a.entryDay - b.entryDay)
       .map((trade) => positionOn(panel, trade, day, at(marks.equity, t))),
-    exiting: trades.flatMap(({ symbol, exitDecisionDay, exitReason }) =>
-      exitDecisionDay === day && exitReason ? [{ symbol, reason: exitReason }] : [],
+    exiting: trades.flatMap(({ part, symbol, exitDecisionDay, exitReason }) =>
+      exitDecisionDay === day && exitReason ? [{ part, symbol, reason: exitReason }] : [],
     ),
     candidates: candidatesOn(run.decisions, day),
   };
 }
 
 function positionOn(panel: Panel, trade: Trade, day: Day, equity: number): PositionOnDay {
-  const { symbol, side, shares, entryDay, entryPrice } = trade;
+  const { part, symbol, side, shares, entryDay, entryPrice } = trade;
   const bars = at(panel.bars, panel.number(symbol));
   const close = at(bars.close, countUntil(bars.day, day) - 1);
   return {
+    part,
     symbol,
     side,
     shares,

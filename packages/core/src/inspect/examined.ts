@@ -10,5 +10,7 @@ export interface Examined {
   readonly reading: Reading;
   readonly account: AccountPlan;
   readonly plan: StrategyPlan;
+  /** the strategy's place among the run's; 0 where there is one */
+  readonly part: number;
   readonly run: Run;
 }

@@ -44,7 +44,7 @@ export interface Inspection {
 
 /** All that can be asked of a run. */
 export function inspect(examined: Examined): Inspection {
-  const { evaluator, account, run } = examined;
+  const { evaluator, account, part, run } = examined;
   const { panel } = evaluator;
   return {
     run,
@@ -53,7 +53,7 @@ export function inspect(examined: Examined): Inspection {
     day: (day) => dayBook(panel, run, day),
     story({ symbol, side, entryDay }) {
       const trade = [...run.trades, ...run.openTrades].find(
-        (one) => one.symbol === symbol && one.side === side && one.entryDay === entryDay,
+        (one) => one.part === part && one.symbol === symbol && one.side === side && one.entryDay === entryDay,
       );
       return trade && tradeStory(examined, trade);
     },

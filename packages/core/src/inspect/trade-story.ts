@@ -55,7 +55,7 @@ const BARS_AFTER = 25;
 
 /** @param trade one of the run's; undefined when its instrument or its bars are not there */
 export function tradeStory(examined: Examined, trade: Trade): TradeStory | undefined {
-  const { evaluator, reading, account, plan } = examined;
+  const { evaluator, reading, account, plan, part } = examined;
   const { panel } = evaluator;
   const k = panel.number(trade.symbol);
   const side = sideOf(plan, trade.side);
@@ -70,7 +70,9 @@ export function tradeStory(examined: Examined, trade: Trade): TradeStory | undef
   const end = Math.min(bars.day.length, (exitBar ?? bars.day.length) + 1 + BARS_AFTER);
   const { stop, target } = levelsOf(bars, side, k, trade, { decisionBar, entryBar, exitBar, first, end });
   const why = whyOn(examined, trade.symbol, trade.decisionDay);
-  const rivals = why.candidates.filter((candidate) => candidate.side === trade.side);
+  const rivals = why.candidates.filter(
+    (candidate) => candidate.part === part && candidate.side === trade.side,
+  );
   const place = rivals.findIndex(({ symbol }) => symbol === trade.symbol) + 1;
   const decidedBar = trade.exitDecisionDay === undefined ? undefined : barOn(trade.exitDecisionDay);
   const exitRule = reading.sides.find(({ name }) => name === trade.side)?.exit;

@@ -13,6 +13,8 @@ import { type ConditionOnDay, conditionsAt } from './conditions.ts';
 import type { Examined } from './examined.ts';
 
 export interface CandidateOnDay {
+  /** the place of the strategy that decided, among the run's */
+  readonly part: number;
   readonly symbol: string;
   readonly side: 'long' | 'short';
   /** NaN without a rank */
@@ -47,7 +49,7 @@ interface RotationOnDay {
 }
 
 export function whyOn(examined: Examined, symbol: string, asked: Day): WhyDay {
-  const { evaluator, reading, plan, run } = examined;
+  const { evaluator, reading, plan, part, run } = examined;
   const { panel } = evaluator;
   const k = panel.number(symbol);
   const bar = k < 0 ? -1 : countUntil(at(panel.bars, k).day, asked) - 1;
@@ -70,7 +72,11 @@ export function whyOn(examined: Examined, symbol: string, asked: Day): WhyDay {
       conditions: conditionsAt(evaluator, tree, k, bar, reading.strategy.bars),
     }));
   const held = [...run.trades, ...run.openTrades].find(
-    ({ symbol: its, entryDay, exitDay = Infinity }) => its === symbol && entryDay <= day && day < exitDay,
+    (trade) =>
+      trade.part === part &&
+      trade.symbol === symbol &&
+      trade.entryDay <= day &&
+      day < (trade.exitDay ?? Infinity),
   );
   const long = sideOf(plan, 'long');
   return {
@@ -109,13 +115,14 @@ function rotationOn(
 
 /** The decision log's lines of one day, in their order. */
 export function candidatesOn(
-  { day, symbol, instrument, side, rank, outcome }: Decisions,
+  { day, part, symbol, instrument, side, rank, outcome }: Decisions,
   wanted: Day,
 ): CandidateOnDay[] {
   const rows: CandidateOnDay[] = [];
   for (let i = 0; i < day.length; i++) {
     if (day[i] !== wanted) continue;
     rows.push({
+      part: at(part, i),
       symbol: at(symbol, at(instrument, i)),
       side: side[i] === 1 ? 'long' : 'short',
       rank: at(rank, i),

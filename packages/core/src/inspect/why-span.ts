@@ -35,7 +35,7 @@ export interface WhySpan {
 
 /** @param from, @param to days, both included */
 export function whyBetween(
-  { evaluator, reading, run }: Pick<Examined, 'evaluator' | 'reading' | 'run'>,
+  { evaluator, reading, part, run }: Pick<Examined, 'evaluator' | 'reading' | 'part' | 'run'>,
   symbol: string,
   from: Day,
   to: Day,
@@ -57,13 +57,16 @@ export function whyBetween(
     const place = countUntil(day, d) - 1;
     return day[place] === d ? place : -1;
   };
-  const held = [...run.trades, ...run.openTrades].filter((trade) => trade.symbol === symbol);
+  const held = [...run.trades, ...run.openTrades].filter(
+    (trade) => trade.part === part && trade.symbol === symbol,
+  );
   for (const { entryDay, exitDay = Infinity } of held) {
     for (let i = countUntil(day, entryDay - 1); i < day.length && at(day, i) < exitDay; i++)
       verdict[i] = 'holding';
   }
   const { decisions } = run;
   for (let i = 0; i < decisions.day.length; i++) {
+    if (at(decisions.part, i) !== part) continue;
     if (decisions.symbol[at(decisions.instrument, i)] !== symbol) continue;
     const place = placeOf(at(decisions.day, i));
     if (place < 0) continue;

@@ -7,6 +7,14 @@ import type { AccountPlan } from './plan.ts';
 import type { Position } from './position.ts';
 import type { ExitReason, LedgerKind, Marks } from './records.ts';
 
+/** What a book holds at each mark. */
+export interface Holdings {
+  /** longs less shorts */
+  readonly worth: Float64Array;
+  /** longs and shorts */
+  readonly gross: Float64Array;
+}
+
 export class Account {
   cash = 0;
   /** at the last mark */
@@ -14,8 +22,8 @@ export class Account {
   /** in the order they were closed */
   readonly closed: Position[] = [];
   readonly marks: Marks;
-  /** of a shared account, each book's longs less its shorts at each mark */
-  readonly worths: readonly Float64Array[];
+  /** of a shared account, what each book holds */
+  readonly holdings: readonly Holdings[];
   readonly #books: readonly Book[];
   readonly #plan: AccountPlan;
   readonly #journal: Journal;
@@ -38,7 +46,9 @@ export class Account {
       short: new Float64Array(ticks),
       positions: new Int32Array(ticks),
     };
-    this.worths = isShared ? books.map(() => new Float64Array(ticks)) : [];
+    this.holdings = isShared
+      ? books.map(() => ({ worth: new Float64Array(ticks), gross: new Float64Array(ticks) }))
+      : [];
     this.equity = plan.capital;
     this.#markedFree = plan.capital;
     this.pay(ticks > 0 ? calendar[0]! : 0, 'deposit', -1, -1, 0, plan.capital);
@@ -125,8 +135,11 @@ export class Account {
       short += book.short;
       count += book.positions.length;
     }
-    for (let k = 0; k < this.worths.length; k++) {
-      this.worths[k]![t] = this.#books[k]!.long - this.#books[k]!.short;
+    for (let k = 0; k < this.holdings.length; k++) {
+      const book = this.#books[k]!;
+      const { worth, gross } = this.holdings[k]!;
+      worth[t] = book.long - book.short;
+      gross[t] = book.long + book.short;
     }
     const { marks } = this;
     this.equity = this.cash + long - short;

@@ -72,10 +72,12 @@ export interface Decisions {
   readonly outcome: Uint8Array;
 }
 
-/** How often each outcome stands in the log. */
-export function countOutcomes({ outcome }: Decisions): Record<Outcome, number> {
+/** How often each outcome stands in the log. @param part of one strategy's decisions alone */
+export function countOutcomes(decisions: Decisions, part?: number): Record<Outcome, number> {
   const counts = new Int32Array(OUTCOMES.length);
-  for (const code of outcome) counts[code]!++;
+  for (const [k, code] of decisions.outcome.entries()) {
+    if (part === undefined || decisions.part[k] === part) counts[code]!++;
+  }
   return Object.fromEntries(OUTCOMES.map((name, k) => [name, counts[k]])) as Record<Outcome, number>;
 }
 

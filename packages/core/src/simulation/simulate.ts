@@ -2,7 +2,7 @@
 // of all of them before the entries.
 
 import type { Timing } from '../strategy/strategy.ts';
-import { Account } from './account.ts';
+import { Account, type Holdings } from './account.ts';
 import { Book } from './book.ts';
 import { Decider } from './decider.ts';
 import { Fills } from './fills.ts';
@@ -23,8 +23,8 @@ export interface Simulated {
   readonly nextOrders: readonly NextOrder[];
   readonly standing: readonly StandingOrder[];
   readonly ambiguousBars: number;
-  /** of a shared account, what each strategy held at each mark: longs less shorts */
-  readonly worths: readonly Float64Array[];
+  /** of a shared account, what each strategy held at each mark */
+  readonly holdings: readonly Holdings[];
 }
 
 /** Runs the plan. @throws {Stopped} when `goOn` answers false */
@@ -87,6 +87,6 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
     nextOrders: books.flatMap((book) => nextOrders(plan.account, book, account.equity)),
     standing: books.flatMap((book) => standingOrders(plan.account, book)),
     ambiguousBars: fills.ambiguousBars,
-    worths: account.worths,
+    holdings: account.holdings,
   };
 }

@@ -31,6 +31,37 @@ export function reduceCurves(
   return [...keep].sort((a, b) => a - b);
 }
 
+/** Means of curves over stretches of their days; one value a stretch and curve. */
+export interface Stretches {
+  /** the place of each stretch's last day */
+  readonly end: Int32Array;
+  readonly means: readonly Float64Array[];
+}
+
+/** The means of curves over `buckets` equal stretches of [first, last], or over each day where there are fewer. */
+export function meansOver(
+  curves: readonly Float64Array[],
+  first: number,
+  last: number,
+  buckets: number,
+): Stretches {
+  const size = Math.max(0, last - first + 1);
+  const count = Math.min(size, buckets);
+  const edge = (b: number): number => first + Math.floor((b * size) / count);
+  const end = Int32Array.from({ length: count }, (_x, b) => edge(b + 1) - 1);
+  const means = curves.map((curve) => {
+    const out = new Float64Array(count);
+    for (let b = 0; b < count; b++) {
+      const from = edge(b);
+      let sum = 0;
+      for (let i = from; i <= end[b]!; i++) sum += curve[i]!;
+      out[b] = sum / (end[b]! - from + 1);
+    }
+    return out;
+  });
+  return { end, means };
+}
+
 /**
  * Places of points to draw where there are more than can be told apart: the first in each cell of a grid over their range,
  * and those furthest out on either axis. Points with an undefined part are left out.

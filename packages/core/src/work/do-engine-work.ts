@@ -4,7 +4,7 @@ import type { Market } from '../bars/bars.ts';
 import { dataName } from '../bars/data-name.ts';
 import { barsPerYear } from '../bars/unit.ts';
 import { type BaselineFigures, entryShares, randomEntryRun } from '../baseline.ts';
-import { createEngine, type Engine, type RunOutcome } from '../engine.ts';
+import { createEngine, type RunOutcome } from '../engine.ts';
 import type { Universe } from '../evaluation/panel.ts';
 import type { Inspection } from '../inspect/inspection.ts';
 import type { Handlers } from '../parallel/serve.ts';
@@ -12,33 +12,36 @@ import { runPerInstrument } from '../per-instrument.ts';
 import { bootstrapOf, reportOf } from '../report.ts';
 import type { Run } from '../run.ts';
 import type { Continue } from '../simulation/progress.ts';
-import type { EngineWork, RunAsked, ShownOutcome } from './engine-work.ts';
+import { blendBench } from './blend-bench.ts';
+import { doBlendWork } from './do-blend-work.ts';
+import type { EngineFor, Kept } from './engine-for.ts';
+import type { EngineWork, PartAsked, RunAsked, ShownOutcome } from './engine-work.ts';
 
 /** Finds the members of the universe with a name; nothing where there is none. */
 export type FindUniverse = (name: string) => Universe | Promise<Universe>;
 
-interface Kept {
-  readonly name: string;
-  readonly universe: Universe;
-  readonly engine: Engine;
-}
+/** Parts of a blend may trade different universes in turn. */
+const MOST_KEPT = 2;
 
-/** Engines by universe, the latest one kept with its columns. */
-export function engineKeeper(market: Market, find: FindUniverse): (name: string) => Promise<Kept> {
-  let kept: Kept | undefined;
+/** Engines by universe, the latest ones kept with their columns. */
+export function engineKeeper(market: Market, find: FindUniverse): EngineFor {
+  let kept: readonly Kept[] = [];
   return async (name) => {
-    if (kept?.name === name) return kept;
-    const universe = await find(name);
-    kept = { name, universe, engine: createEngine(market, universe) };
-    return kept;
+    const known = kept.find((one) => one.name === name);
+    const one = known ?? (await makeKept(market, name, find));
+    kept = [one, ...kept.filter((other) => other.name !== name)].slice(0, MOST_KEPT);
+    return one;
   };
 }
 
+async function makeKept(market: Market, name: string, find: FindUniverse): Promise<Kept> {
+  const universe = await find(name);
+  return { name, universe, engine: createEngine(market, universe) };
+}
+
 /** @param engineFor as {@link engineKeeper} makes it of the same market */
-export function doEngineWork(
-  market: Market,
-  engineFor: ReturnType<typeof engineKeeper>,
-): Handlers<EngineWork> {
+export function doEngineWork(market: Market, engineFor: EngineFor): Handlers<EngineWork> {
+  const bench = blendBench(market, engineFor);
   const named = memory<string>();
   const shares = memory<ReturnType<typeof entryShares>>();
   // Bars in shared memory do not change while this worker lives.
@@ -46,10 +49,15 @@ export function doEngineWork(
     named(`${name} ${symbols.join(' ')}`, () => dataName(market, universe, symbols));
   /** Asks something of an inspected run. */
   const inspected = async <Out>(
-    { universe, request }: RunAsked,
+    asked: RunAsked | PartAsked,
     goOn: Continue,
     ask: (inspection: Inspection) => Out,
   ): Promise<Out | undefined> => {
+    if ('blend' in asked) {
+      const inspection = await bench.inspect(asked, goOn);
+      return inspection && ask(inspection);
+    }
+    const { universe, request } = asked;
     const outcome = (await engineFor(universe)).engine.inspect(request, goOn);
     return outcome.kind === 'done' ? ask(outcome.inspection) : undefined;
   };
@@ -96,10 +104,11 @@ export function doEngineWork(
         data: dataOf(kept, asked.symbols),
       }));
     },
+    ...doBlendWork(market, engineFor, bench),
     fingerprint: async ({ universe, symbols }) => dataOf(await engineFor(universe), symbols),
     why: (asked, goOn) => inspected(asked, goOn, (its) => its.why(asked.symbol, asked.day)),
     whyBetween: (asked, goOn) =>
-      inspected(asked, goOn, (its) => its.whyBetween(asked.symbol, asked.from, asked.to)),
+      inspected(asked, goOn, (its) => its.whyBetween(asked.symbol, asked.first, asked.last)),
     day: (asked, goOn) => inspected(asked, goOn, (its) => its.day(asked.day)),
     story: (asked, goOn) => inspected(asked, goOn, (its) => its.story(asked.trade)),
   };

@@ -1,6 +1,8 @@
 // What an engine's worker can be asked: what goes in and what comes out, kind by kind. Page and runner ask the same.
 
 import type { BaselineFigures } from '../baseline.ts';
+import type { Blend } from '../blend/blend.ts';
+import type { Beside, MixedRun } from '../blend/blend-run.ts';
 import type { RunOutcome } from '../engine.ts';
 import type { Explanation } from '../explain.ts';
 import type { DayBook } from '../inspect/day-book.ts';
@@ -21,6 +23,21 @@ export interface RunAsked {
   readonly request: RunRequest;
 }
 
+/** A run of a blend. */
+export interface BlendAsked {
+  readonly blend: Blend;
+  readonly benchmark: string;
+  readonly from?: number;
+  readonly to?: number;
+  /** the first out-of-sample day, where the run is to be split */
+  readonly splitAt?: number;
+}
+
+/** A blend's part within the blend, by its place. */
+export interface PartAsked extends BlendAsked {
+  readonly part: number;
+}
+
 /** A part of a run's days, both ends in it; all of them when left out. */
 interface Part {
   readonly span?: { readonly from: number; readonly to: number } | undefined;
@@ -36,6 +53,26 @@ export type FiguresOutcome = NotDone | { readonly kind: 'done'; readonly figures
 export type ReportOutcome =
   | NotDone
   | { readonly kind: 'done'; readonly run: ShownRun; readonly report: Report };
+
+/** What is shown of a blend; what it is held against may come later than its own run. */
+export type ShownBlend = Omit<MixedRun, 'decisions'> & { readonly beside: Beside | undefined };
+export type BlendOutcome =
+  | NotDone
+  | {
+      readonly kind: 'done';
+      /** without its trades where the asker has them */
+      readonly run: Omit<ShownBlend, 'trades' | 'openTrades'>;
+      readonly trades: Pick<ShownBlend, 'trades' | 'openTrades'> | undefined;
+      /** names the trades: the same for the same ones */
+      readonly tradesKey: string;
+    };
+export type BlendReportOutcome =
+  | NotDone
+  | {
+      readonly kind: 'done';
+      readonly run: ShownBlend & { readonly beside: Beside };
+      readonly report: Report;
+    };
 
 /** What takes as long as the report itself, and is read after it. */
 export interface Doubt {
@@ -73,14 +110,31 @@ export interface EngineWork {
   readonly doubt: Kind<RunAsked & Part & { readonly symbols: readonly string[] }, Doubt | undefined>;
   /** of the bars and memberships that the run may read */
   readonly fingerprint: Kind<RunAsked & { readonly symbols: readonly string[] }, string>;
-  readonly why: Kind<RunAsked & { readonly symbol: string; readonly day: number }, WhyDay | undefined>;
+  /** a blend as its own run leaves it; of buckets with all it is held against. `has`: the trades that the asker has */
+  readonly blend: Kind<BlendAsked & { readonly has?: string | undefined }, BlendOutcome>;
+  /** what a blend is held against */
+  readonly beside: Kind<BlendAsked, Beside | undefined>;
+  readonly blendReport: Kind<
+    BlendAsked & Part & { readonly tried: readonly number[]; readonly comparisons: readonly Comparison[] },
+    BlendReportOutcome
+  >;
+  readonly blendDoubt: Kind<BlendAsked & Part & { readonly symbols: readonly string[] }, Doubt | undefined>;
+  readonly blendFingerprint: Kind<BlendAsked & { readonly symbols: readonly string[] }, string>;
+  readonly why: Kind<
+    (RunAsked | PartAsked) & { readonly symbol: string; readonly day: number },
+    WhyDay | undefined
+  >;
   readonly whyBetween: Kind<
-    RunAsked & { readonly symbol: string; readonly from: number; readonly to: number },
+    (RunAsked | PartAsked) & {
+      readonly symbol: string;
+      readonly first: number;
+      readonly last: number;
+    },
     WhySpan | undefined
   >;
-  readonly day: Kind<RunAsked & { readonly day: number }, DayBook | undefined>;
+  readonly day: Kind<(RunAsked | PartAsked) & { readonly day: number }, DayBook | undefined>;
   readonly story: Kind<
-    RunAsked & { readonly trade: Parameters<Inspection['story']>[0] },
+    (RunAsked | PartAsked) & { readonly trade: Parameters<Inspection['story']>[0] },
     TradeStory | undefined
   >;
 }

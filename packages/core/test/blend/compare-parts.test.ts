@@ -1,7 +1,12 @@
 // How alike parts are, hand-worked.
 
 import { describe, expect, it } from 'vitest';
-import { correlationsBelowPeak, diversificationRatio, overlapOf } from '../../src/blend/compare-parts.ts';
+import {
+  correlationsBelowPeak,
+  deviationsOf,
+  diversificationRatio,
+  overlapOf,
+} from '../../src/blend/compare-parts.ts';
 
 const curve = (...values: number[]): Float64Array => Float64Array.from(values);
 const days = Int32Array.from([1, 2, 3, 4, 5]);
@@ -28,10 +33,10 @@ describe('overlap', () => {
 describe('the diversification ratio', () => {
   it('is 1 of a part with itself, and more where parts move against each other', () => {
     const up = curve(100, 110, 105, 120);
-    expect(diversificationRatio([0.5, 0.5], [up, up], up)).toBeCloseTo(1, 12);
+    expect(diversificationRatio([0.5, 0.5], deviationsOf([up, up]), up)).toBeCloseTo(1, 12);
     const down = curve(100, 92, 97, 88);
     const both = curve(100, 101, 101, 104);
-    expect(diversificationRatio([0.5, 0.5], [up, down], both)).toBeGreaterThan(1);
+    expect(diversificationRatio([0.5, 0.5], deviationsOf([up, down]), both)).toBeGreaterThan(1);
   });
 });
 
