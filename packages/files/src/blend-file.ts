@@ -1,6 +1,6 @@
 // The blend file, plateau-blend/1: JSON in, a blend with all defaults out (docs/blends.md).
 
-import type { ApartBlend, Blend, Part, StrategyPart, TogetherBlend } from '@plateau/core';
+import type { ApartBlend, Blend, Part, Strategy, StrategyPart, TogetherBlend } from '@plateau/core';
 import Joi from 'joi';
 import { readJson } from './json.ts';
 import type { FileProblem, Result } from './problem.ts';
@@ -70,7 +70,17 @@ const apart = Joi.object({
 const together = Joi.object({
   ...common,
   parts: Joi.array()
-    .items(strategyPart.keys({ hold: onlyStrategies, cash: onlyStrategies, share: share.required() }))
+    .items(
+      Joi.when(Joi.object({ hold: Joi.exist() }).unknown(), {
+        // biome-ignore lint/suspicious/noThenProperty: the name is Joi's
+        then: Joi.object({ hold: onlyStrategies }).unknown(),
+        otherwise: Joi.when(Joi.object({ cash: Joi.exist() }).unknown(), {
+          // biome-ignore lint/suspicious/noThenProperty: the name is Joi's
+          then: Joi.object({ cash: onlyStrategies }).unknown(),
+          otherwise: strategyPart.keys({ share: share.required() }),
+        }),
+      }),
+    )
     .min(1)
     .required(),
   limits: Joi.object({
@@ -89,8 +99,15 @@ const together = Joi.object({
 
 const UNKNOWN = { 'object.unknown': '{{#label}} is not a key of a blend file; remove or correct it' };
 
-/** Checks a value read from JSON and fills in all defaults. Every fault is named by its path, as `parts.1.strategy.long.enter`. */
-export function readBlend(value: unknown, file: string): Result<Blend> {
+/**
+ * Checks a value read from JSON and fills in all defaults. Every fault is named by its path, as `parts.1.strategy.long.enter`.
+ * @param readPart reads a part's strategy, where it stands as something else than a strategy file's value
+ */
+export function readBlend(
+  value: unknown,
+  file: string,
+  readPart: ReadStrategy = readStrategy,
+): Result<Blend> {
   const form =
     typeof value === 'object' && value !== null && 'form' in value && value.form === 'together'
       ? together
@@ -101,7 +118,7 @@ export function readBlend(value: unknown, file: string): Result<Blend> {
   if (error) return { ok: false, problems: error.details.map((detail) => problemOf(detail, file)) };
   const problems: FileProblem[] = [];
   const parts = (read.parts as readonly WrittenPart[]).map((written, k) =>
-    readPart(written, k, file, problems),
+    partOf(written, k, file, readPart, problems),
   );
   problems.push(...faultsOfNames(parts, file), ...faultsOfShares(read, file), ...faultsOfBars(parts, file));
   if (problems.length > 0) return { ok: false, problems };
@@ -113,6 +130,8 @@ export function readBlendFile(text: string, file: string): Result<Blend> {
   const json = readJson(text);
   return json.ok ? readBlend(json.value, file) : { ok: false, problems: [{ file, message: json.message }] };
 }
+
+export type ReadStrategy = (value: unknown, file: string) => Result<Strategy>;
 
 interface WrittenPart {
   readonly name: string;
@@ -137,11 +156,17 @@ function problemOf({ message, path }: Joi.ValidationErrorItem, file: string): Fi
   return { file, path: path.join('.'), message: message.replace(/"([^"]*)"/g, '“$1”') };
 }
 
-function readPart(written: WrittenPart, k: number, file: string, problems: FileProblem[]): Part {
+function partOf(
+  written: WrittenPart,
+  k: number,
+  file: string,
+  readPart: ReadStrategy,
+  problems: FileProblem[],
+): Part {
   const { name, share = 0 } = written;
   if (written.hold !== undefined) return { kind: 'hold', name, share, symbol: written.hold };
   if (written.cash !== undefined) return { kind: 'cash', name, share, rate: written.cash };
-  const read = readStrategy(written.strategy, file);
+  const read = readPart(written.strategy, file);
   const path = `parts.${k}.strategy`;
   if (!read.ok) {
     const own = read.problems.map((problem) => ({

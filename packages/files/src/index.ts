@@ -5,7 +5,14 @@ export { barsCsv } from './bars-export.ts';
 export { barsParquet } from './bars-to-parquet.ts';
 export { barsXlsx } from './bars-to-xlsx.ts';
 export { BLEND_FORMAT, readBlend, readBlendFile } from './blend-file.ts';
-export { blendDecisionsCsv, blendEquityCsv, blendSummaryJson, blendTradesCsv } from './blend-tables.ts';
+export {
+  blendDecisionsCsv,
+  blendEquityCsv,
+  blendSummaryJson,
+  blendTradesCsv,
+  partOrdersTable,
+  partTradesTable,
+} from './blend-tables.ts';
 export { dialIn } from './dialled-settings.ts';
 export { type Entry, unpack } from './import/archive.ts';
 export { DATE_ORDERS, type DateOrder } from './import/cells.ts';
@@ -15,7 +22,7 @@ export { streamCsv } from './import/stream-csv.ts';
 export { readTable, type TableKind, tableKind } from './import/tables.ts';
 export { readJson } from './json.ts';
 export { describeProblem, type FileProblem, type Result } from './problem.ts';
-export { type RunFormat, runTablesFile } from './run-export.ts';
+export { runTablesFile } from './run-export.ts';
 export { type RunFile, readRunFile, writeRunFile } from './run-file.ts';
 export {
   decisionsCsv,
@@ -28,7 +35,6 @@ export {
   tradesCsv,
   tradesTable,
 } from './run-tables.ts';
-export { writeStrategiesZip } from './strategies-zip.ts';
 export {
   readStrategy,
   readStrategyFile,
@@ -38,8 +44,10 @@ export {
 export { summaryJson } from './summary.ts';
 export { sweepCsv } from './sweep-csv.ts';
 export { type Table, tableCsv } from './tables.ts';
+export type { RunFormat } from './tables-file.ts';
 export { tableParquet } from './tables-parquet.ts';
 export { tablesXlsx } from './tables-xlsx.ts';
+export { writeTextsZip } from './texts-zip.ts';
 export { readUniverseCsv, universeCsv } from './universe-csv.ts';
 export {
   readWorkspace,
@@ -48,5 +56,6 @@ export {
   type WorkspaceTables,
   WorkspaceWriter,
 } from './workspace.ts';
+export { writableBlend, writeBlendFile } from './write-blend.ts';
 export { writeCsv } from './write-csv.ts';
-export { writeStrategyFile } from './write-strategy.ts';
+export { writableStrategy, writeStrategyFile } from './write-strategy.ts';

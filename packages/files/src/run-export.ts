@@ -1,14 +1,12 @@
 // All of a run's tables as one file: a zip of CSV or of Parquet, or one workbook.
 
 import { figureCatalogue, figureOf, type Run } from '@plateau/core';
-import { strToU8, zipSync } from 'fflate';
 import { decisionsTable, equityTable, ledgerTable, ordersTable, tradesTable } from './run-tables.ts';
 import { summaryJson } from './summary.ts';
-import { type Table, tableCsv } from './tables.ts';
-import { tableParquet } from './tables-parquet.ts';
-import { tablesXlsx } from './tables-xlsx.ts';
+import type { Table } from './tables.ts';
+import { type RunFormat, tablesFile } from './tables-file.ts';
 
-export type RunFormat = 'csv' | 'xlsx' | 'parquet';
+export { blendTablesFile } from './blend-export.ts';
 
 /** Every figure by its key, the benchmark's own beside it. */
 function figuresTable({ figures }: Run): Table {
@@ -37,10 +35,5 @@ export async function runTablesFile(run: Run, format: RunFormat): Promise<Uint8A
     ledgerTable(run),
     decisionsTable(run),
   ];
-  if (format === 'xlsx') return tablesXlsx(tables);
-  const files = tables.map((table) => [
-    `${table.name}.${format}`,
-    format === 'csv' ? strToU8(tableCsv(table)) : tableParquet(table),
-  ]);
-  return zipSync({ ...Object.fromEntries(files), 'summary.json': strToU8(summaryJson(run)) });
+  return tablesFile(tables, format, summaryJson(run));
 }

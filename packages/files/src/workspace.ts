@@ -20,8 +20,9 @@ export interface WorkspaceTables {
   readonly listings: readonly (Json & { readonly symbol: string })[];
   readonly universes: readonly Json[];
   readonly sheets: readonly Json[];
+  /** none in workspaces from before there were any, as with saved runs */
+  readonly blends: readonly Json[];
   readonly logbook: readonly Json[];
-  /** saved runs; none in workspaces from before there were any */
   readonly runs: readonly Json[];
   readonly repairs: readonly Json[];
   readonly layouts: readonly Json[];
@@ -83,6 +84,7 @@ const schema = Joi.object({
   listings: rows('symbol'),
   universes: rows('id'),
   sheets: rows('id'),
+  blends: rows('id').optional().default([]),
   logbook: rows('id'),
   runs: rows('id').optional().default([]),
   repairs: rows('id'),

@@ -9,9 +9,14 @@ type Stop = NonNullable<Side['stops']['initial']>;
 
 /** The text of a strategy file; reading it gives the same strategy, its rules in the form printRule gives them. */
 export function writeStrategyFile(strategy: Strategy): string {
+  return `${JSON.stringify(writableStrategy(strategy), null, 2)}\n`;
+}
+
+/** The same as the value that JSON holds, for a file with strategies inside. */
+export function writableStrategy(strategy: Strategy): object {
   const { dialled = {}, ...settings } = tidied(strategy);
   const written = withDialled(settings, dialled, (dial) => `{${dial}}`);
-  return `${JSON.stringify({ format: STRATEGY_FORMAT, ...written }, null, 2)}\n`;
+  return { format: STRATEGY_FORMAT, ...written };
 }
 
 /** The strategy with every rule that reads as it is printed, so that a rule is one text however it was made. */

@@ -2,6 +2,7 @@
 
 import { describe, expect, it } from 'vitest';
 import { readBlend, readBlendFile } from '../src/blend-file.ts';
+import { writeBlendFile } from '../src/write-blend.ts';
 
 const strategy = (changed: object = {}) => ({
   format: 'plateau-strategy/2',
@@ -28,6 +29,40 @@ function faults(value: unknown): string[] {
   const read = readBlend(value, 'blend.json');
   return read.ok ? [] : read.problems.map(({ path, message }) => `${path}: ${message}`);
 }
+
+describe('a blend written out', () => {
+  it.each([
+    [
+      'buckets',
+      apart({ name: 'Mix', notes: 'why', review: { drift: 4 }, moveCost: 12, account: { capital: 5000 } }),
+    ],
+    ['buckets by volatility', apart({ weights: { inverseVolatility: 40 }, review: 'month-end' })],
+    [
+      'equal buckets without shares',
+      apart({
+        weights: 'equal',
+        parts: [
+          { ...fund, share: undefined },
+          { name: 'idle', cash: 'BILL' },
+        ],
+      }),
+    ],
+    [
+      'one account',
+      together({
+        limits: { positions: 4, onePart: false },
+        account: { leverage: 2 },
+        costs: { slippage: 3 },
+      }),
+    ],
+  ])('of %s reads back as it was', (_what, value) => {
+    // Rules are written as they are printed.
+    const json = JSON.parse(JSON.stringify(value).replaceAll('close > 20', 'close is above 20'));
+    const read = readBlend(json, 'blend.json');
+    if (!read.ok) throw new Error(JSON.stringify(read.problems));
+    expect(readBlendFile(writeBlendFile(read.value), 'again.json')).toEqual(read);
+  });
+});
 
 describe('a blend file', () => {
   it('is read with every default', () => {

@@ -360,6 +360,7 @@ describe('two thousand damaged files of every kind', () => {
       listings: [{ symbol: 'KELP' }],
       universes: [],
       sheets: [],
+      blends: [],
       logbook: [],
       runs: [],
       repairs: [],

@@ -17,6 +17,7 @@ const tables: WorkspaceTables = {
   listings: [{ symbol: 'AA', name: '=1+1 <b>Kelp</b>' }, { symbol: 'B.B' }],
   universes: [{ id: 'u', members: [{ symbol: 'AA', from: 3 }] }],
   sheets: [{ id: 's', draft: { enter: 'close > ' } }],
+  blends: [{ id: 'b', draft: { form: 'apart' } }],
   logbook: [{ id: 'l', key: '[]' }],
   runs: [{ id: 'r', data: 'ab' }],
   repairs: [],
