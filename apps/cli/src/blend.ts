@@ -5,19 +5,10 @@ import { dirname, join } from 'node:path';
 import {
   type Blend,
   type BlendRun,
-  blendApart,
-  blendOfShared,
-  blendWithout,
-  createEngine,
-  createSharedEngine,
-  type Engine,
+  blendBench,
+  engineKeeper,
   type Market,
-  onAccount,
-  type Part,
   type Problem,
-  type Run,
-  readyParts,
-  type TogetherBlend,
   type Universe,
 } from '@plateau/core';
 import {
@@ -50,7 +41,7 @@ interface Setting {
 }
 
 /** Runs and writes the out folder; returns the text for standard output. @throws {BadInput} */
-export function blendCommand(options: BlendOptions): string {
+export async function blendCommand(options: BlendOptions): Promise<string> {
   const blend = valueOf(readBlendFile(readText(options.blend), options.blend));
   const { market } = readMarket(options.bars);
   const universes = readUniverses(blend, dirname(options.blend));
@@ -62,17 +53,11 @@ export function blendCommand(options: BlendOptions): string {
     ...(from !== undefined && { from }),
     ...(to !== undefined && { to }),
   };
-  const run = runBlend(blend, universes, setting, options.blend);
+  const run = await runBlend(blend, universes, setting, options.blend);
   if (options.out !== undefined) writeBlend(options.out, run);
-  const missing = missingIn(universes, market);
+  const { missing } = run;
   const told = missing.length > 0 ? `Left out, for want of bars: ${missing.join(', ')}\n` : '';
   return `${figuresTable(run, blend.name || 'blend', setting.benchmark)}${told}`;
-}
-
-/** What the universes name and the market has no bars of. */
-function missingIn(universes: ReadonlyMap<string, Universe>, market: Market): string[] {
-  const named = new Set([...universes.values()].flatMap((universe) => universe.map(({ symbol }) => symbol)));
-  return [...named].filter((symbol) => !market.get(symbol)?.day.length).sort();
 }
 
 /** Every universe that a part names, by that name: paths are from the blend file's folder. */
@@ -94,63 +79,23 @@ function firstInstrument(blend: Blend, universes: ReadonlyMap<string, Universe>)
   return symbol;
 }
 
-function runBlend(
+/** The blend with all it is held against, as a worker of the page makes it. */
+async function runBlend(
   blend: Blend,
   universes: ReadonlyMap<string, Universe>,
-  setting: Setting,
+  { market, ...setting }: Setting,
   file: string,
-): BlendRun {
-  if (blend.form === 'together') return runTogether(blend, universes, setting, file);
-  const { parts } = blend;
-  const outcome = readyParts({ ...setting, parts, runs: runParts(parts, universes, setting, file) });
-  if (!outcome.ok) throw faultIn(file, outcome.problems);
-  return blendApart(blend, outcome.ready);
-}
-
-/** The blend on one account, each part alone, and the blend without each. */
-function runTogether(
-  blend: TogetherBlend,
-  universes: ReadonlyMap<string, Universe>,
-  setting: Setting,
-  file: string,
-): BlendRun {
-  const engine = createSharedEngine();
-  const sharedRun = (of: TogetherBlend) => {
-    const outcome = engine.run(of, { ...setting, universeOf: (name) => universes.get(name) ?? [] });
-    if (outcome.kind === 'done') return outcome.shared;
-    if (outcome.kind === 'stopped') throw new Error('nothing stops a headless run');
-    throw faultIn(file, outcome.problems);
-  };
-  const whole = sharedRun(blend);
-  const parts = blend.parts.map((part) => ({ ...part, strategy: onAccount(part.strategy, blend) }));
-  const alone = runParts(parts, universes, setting, file).filter((run) => run !== undefined);
-  const without = parts.map((_part, k) =>
-    parts.length > 1 ? sharedRun(blendWithout(blend, k)).run : undefined,
+): Promise<BlendRun> {
+  const bench = blendBench(
+    market,
+    engineKeeper(market, (name) => universes.get(name) ?? []),
   );
-  return blendOfShared(blend, whole, alone, without);
-}
-
-/** Each part's own run; parts of one universe share what is worked out for it. */
-function runParts(
-  parts: readonly Part[],
-  universes: ReadonlyMap<string, Universe>,
-  { market, ...dates }: Setting,
-  file: string,
-): (Run | undefined)[] {
-  const engines = new Map<string, Engine>();
-  return parts.map((part: Part, k) => {
-    if (part.kind !== 'strategy') return undefined;
-    const engine = engines.get(part.universe) ?? createEngine(market, universes.get(part.universe) ?? []);
-    engines.set(part.universe, engine);
-    const { strategy, benchmark = dates.benchmark } = part;
-    const outcome = engine.run({ ...dates, strategy, benchmark });
-    if (outcome.kind === 'done') return outcome.run;
-    if (outcome.kind === 'stopped') throw new Error('nothing stops a headless run');
-    throw faultIn(
-      file,
-      outcome.problems.map(({ path, message }) => ({ path: `parts.${k}.strategy.${path}`, message })),
-    );
-  });
+  const asked = { blend, ...setting };
+  const outcome = await bench.mix(asked, () => true);
+  if (outcome.kind === 'problems') throw faultIn(file, outcome.problems);
+  const beside = await bench.beside(asked, () => true);
+  if (outcome.kind === 'stopped' || !beside) throw new Error('nothing stops a headless run');
+  return { ...outcome.mixed, beside };
 }
 
 function faultIn(file: string, problems: readonly Pick<Problem, 'path' | 'message'>[]): BadInput {

@@ -62,7 +62,7 @@ export async function main(args: readonly string[]): Promise<number> {
       if (universe !== undefined)
         throw new BadInput('a blend file names the universe of each part: leave --universe out');
       if (dial || values.workers) throw new BadInput('--dial and --workers belong to plateau sweep');
-      process.stdout.write(blendCommand({ ...values, blend: strategy, bars }));
+      process.stdout.write(await blendCommand({ ...values, blend: strategy, bars }));
       return 0;
     }
     if (universe === undefined) throw new BadInput('name the universe file: --universe FILE.csv');

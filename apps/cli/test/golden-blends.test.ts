@@ -13,10 +13,10 @@ const cases = readdirSync(golden).sort();
 describe.each(cases)('golden blend %s', (name) => {
   const folder = join(golden, name);
   let out = '';
-  beforeAll(() => {
+  beforeAll(async () => {
     out = mkdtempSync(join(tmpdir(), 'plateau-golden-'));
     const { benchmark, from, to, bars } = readJson(join(folder, 'run.json'));
-    blendCommand({
+    await blendCommand({
       blend: join(folder, 'blend.json'),
       bars: join(folder, bars),
       benchmark,
