@@ -7,8 +7,8 @@ import { isoFromDay } from '@plateau/core';
 import { createSkerryMarket, historyCsv } from '@plateau/skerry';
 import { expect } from '@playwright/test';
 
-/** Runs a strategy file on the Skerry stocks with SK60 as benchmark. @returns the folder with what it wrote */
-export function runHeadless(scratch: string, strategy: string): string {
+/** Lays out the Skerry market's bars, and its stocks as a universe file of this name. @returns the folder of bars */
+function layOut(scratch: string, universe: string): string {
   const skerry = createSkerryMarket();
   const bars = join(scratch, 'bars');
   mkdirSync(bars, { recursive: true });
@@ -16,14 +16,30 @@ export function runHeadless(scratch: string, strategy: string): string {
   const iso = (day: number | undefined): string => (day === undefined ? '' : isoFromDay(day));
   const rows =
     skerry.universes[0]?.members.map((m) => `${m.symbol},${iso(m.from)},${iso(m.to)},${m.group}`) ?? [];
-  const universe = join(scratch, 'universe.csv');
-  writeFileSync(universe, ['symbol,from,to,group', ...rows].join('\n'));
-  const out = join(scratch, 'out');
-  const { status, stderr } = spawnSync(
-    'npx',
-    ['plateau', 'run', strategy, '--bars', bars, '--universe', universe, '--benchmark', 'SK60', '--out', out],
-    { encoding: 'utf8' },
-  );
+  writeFileSync(join(scratch, universe), ['symbol,from,to,group', ...rows].join('\n'));
+  return bars;
+}
+
+function plateau(...args: readonly string[]): void {
+  const { status, stderr } = spawnSync('npx', ['plateau', ...args], { encoding: 'utf8' });
   expect(status, stderr).toBe(0);
+}
+
+/** Runs a strategy file on the Skerry stocks with SK60 as benchmark. @returns the folder with what it wrote */
+export function runHeadless(scratch: string, strategy: string): string {
+  const bars = layOut(scratch, 'universe.csv');
+  const out = join(scratch, 'out');
+  const universe = join(scratch, 'universe.csv');
+  plateau('run', strategy, '--bars', bars, '--universe', universe, '--benchmark', 'SK60', '--out', out);
   return out;
+}
+
+/** Runs blend files in this folder on the Skerry stocks, which they name as the page does. @returns the folders with what it wrote */
+export function blendHeadless(scratch: string, ...blends: readonly string[]): string[] {
+  const bars = layOut(scratch, 'skerry-stocks');
+  return blends.map((blend) => {
+    const out = `${blend}.out`;
+    plateau('blend', blend, '--bars', bars, '--benchmark', 'SK60', '--out', out);
+    return out;
+  });
 }

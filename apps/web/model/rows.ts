@@ -43,17 +43,16 @@ export interface StoredLayout {
   readonly layout: Layout;
 }
 
-/** A run that was kept: what was run, on what, by which engine, and what came of it. */
-export interface StoredRun {
+/** A run that was kept: by which engine, and what came of it. */
+interface Kept {
   readonly id: string;
   readonly name: string;
   /** milliseconds since 1970 */
   readonly at: number;
-  /** the sheet it came from */
+  /** the sheet or the blend it came from */
   readonly sheet: string;
-  readonly universe: string;
+  /** what it traded, in words */
   readonly universeName: string;
-  readonly request: RunRequest;
   /** fingerprint of the bars and memberships it read */
   readonly data: string;
   readonly engine: string;
@@ -62,6 +61,26 @@ export interface StoredRun {
   /** the Sharpe ratios a year of the variants tried before it was kept */
   readonly tried: readonly number[];
 }
+
+/** A strategy's run. */
+export interface StoredRun extends Kept {
+  readonly universe: string;
+  readonly request: RunRequest;
+}
+
+/** A blend's run. */
+export interface StoredBlendRun extends Kept {
+  /** as a blend file has it, its universes by their ids */
+  readonly blend: object;
+  readonly benchmark: string;
+  readonly from?: number;
+  readonly to?: number;
+  readonly splitAt?: number;
+}
+
+export type KeptRun = StoredRun | StoredBlendRun;
+
+export const isBlendRun = (run: KeptRun): run is StoredBlendRun => 'blend' in run;
 
 export interface Setting {
   readonly key: string;

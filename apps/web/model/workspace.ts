@@ -5,6 +5,7 @@ export interface WorkspaceSummary {
   readonly instruments: number;
   readonly universes: number;
   readonly sheets: number;
+  readonly blends: number;
   readonly repairs: number;
 }
 

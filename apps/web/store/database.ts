@@ -7,29 +7,30 @@ import { summaryOfBlock } from '@plateau/core';
 import Dexie, { type EntityTable } from 'dexie';
 import type { LogEntry } from '@/model/logbook/entry.ts';
 import type {
+  KeptRun,
   Setting,
   StoredBlock,
   StoredLayout,
   StoredListing,
   StoredRepair,
-  StoredRun,
   StoredUniverse,
 } from '@/model/rows.ts';
 import type { Sheet } from '@/model/sheet/sheet.ts';
 import { upgradeRow } from '@/model/upgrade.ts';
 
 /** The newest version of the store that this code knows. */
-export const STORE_VERSION = 7;
+export const STORE_VERSION = 8;
 
 class PlateauDatabase extends Dexie {
   declare listings: EntityTable<StoredListing, 'symbol'>;
   declare blocks: EntityTable<StoredBlock, 'id'>;
   declare universes: EntityTable<StoredUniverse, 'id'>;
   declare sheets: EntityTable<Sheet, 'id'>;
+  declare blends: EntityTable<Sheet, 'id'>;
   declare layouts: EntityTable<StoredLayout, 'shape'>;
   declare repairs: EntityTable<StoredRepair, 'id'>;
   declare logbook: EntityTable<LogEntry, 'id'>;
-  declare runs: EntityTable<StoredRun, 'id'>;
+  declare runs: EntityTable<KeptRun, 'id'>;
   declare settings: EntityTable<Setting, 'key'>;
 
   constructor() {
@@ -70,6 +71,7 @@ class PlateauDatabase extends Dexie {
           });
       }
     });
+    this.version(8).stores({ blends: 'id' });
   }
 }
 

@@ -2,16 +2,16 @@
 // of other machines and by whatever else reaches it: its rows are read as anything else from outside.
 
 import { isBlock } from '@plateau/core';
-import { readJson, readStrategy, STRATEGY_FORMAT } from '@plateau/files';
+import { readBlend, readJson, readStrategy, STRATEGY_FORMAT } from '@plateau/files';
 import Joi from 'joi';
 import type { LogEntry } from '@/model/logbook/entry.ts';
 import type {
+  KeptRun,
   Setting,
   StoredBlock,
   StoredLayout,
   StoredListing,
   StoredRepair,
-  StoredRun,
   StoredUniverse,
 } from '@/model/rows.ts';
 import type { Sheet } from '@/model/sheet/sheet.ts';
@@ -23,8 +23,9 @@ export interface Rows {
   readonly blocks: StoredBlock;
   readonly universes: StoredUniverse;
   readonly sheets: Sheet;
+  readonly blends: Sheet;
   readonly logbook: LogEntry;
-  readonly runs: StoredRun;
+  readonly runs: KeptRun;
   readonly repairs: StoredRepair;
   readonly layouts: StoredLayout;
   readonly settings: Setting;
@@ -37,6 +38,7 @@ export const TABLES: Readonly<Record<TableName, { readonly key: string; readonly
   blocks: { key: 'id', one: 'block of bars' },
   universes: { key: 'id', one: 'universe' },
   sheets: { key: 'id', one: 'sheet' },
+  blends: { key: 'id', one: 'blend' },
   logbook: { key: 'id', one: 'logbook entry' },
   runs: { key: 'id', one: 'kept run' },
   repairs: { key: 'id', one: 'repair' },
@@ -92,6 +94,15 @@ const strategy = Joi.any()
       : helpers.message({ custom: `its strategy cannot be read: ${read.problems[0]?.message ?? ''}` });
   });
 
+const blend = Joi.any()
+  .required()
+  .custom((value, helpers) => {
+    const read = readBlend(value, 'blend');
+    return read.ok
+      ? value
+      : helpers.message({ custom: `its blend cannot be read: ${read.problems[0]?.message ?? ''}` });
+  });
+
 const summary = Joi.string()
   .required()
   .custom((value: string, helpers) => {
@@ -121,6 +132,30 @@ const repair = Joi.alternatives(
   Joi.object({ ...laid, kind: Joi.valid('accept').required(), finding: Joi.string().required() }),
 ).messages({ 'alternatives.match': 'it is no repair of a bar' });
 
+/** A draft with the steps that led to it: a sheet, and a blend. */
+const draftRow = Joi.object({
+  id,
+  draft,
+  past: Joi.array().items(step).required(),
+  future: Joi.array().items(step).required(),
+  created: when,
+  deleted: Joi.number(),
+  openings: Joi.array().items(Joi.object({ key: Joi.string().required(), at: when })),
+  revision: Joi.number().integer().min(0),
+}).unknown();
+
+const keptRun = {
+  id,
+  name: text.required(),
+  at: when,
+  sheet: text.required(),
+  universeName: text.required(),
+  data: text.required(),
+  engine: text.required(),
+  summary,
+  tried: Joi.array().items(figure).required(),
+};
+
 const schemas: Readonly<Record<TableName, Joi.Schema>> = {
   listings: Joi.object({
     symbol: id,
@@ -140,16 +175,8 @@ const schemas: Readonly<Record<TableName, Joi.Schema>> = {
     ),
   }),
   universes: Joi.object({ id, name: text.required(), members, source: Joi.string() }).unknown(),
-  sheets: Joi.object({
-    id,
-    draft,
-    past: Joi.array().items(step).required(),
-    future: Joi.array().items(step).required(),
-    created: when,
-    deleted: Joi.number(),
-    openings: Joi.array().items(Joi.object({ key: Joi.string().required(), at: when })),
-    revision: Joi.number().integer().min(0),
-  }).unknown(),
+  sheets: draftRow,
+  blends: draftRow,
   logbook: Joi.object({
     id,
     sheet: id,
@@ -173,25 +200,28 @@ const schemas: Readonly<Record<TableName, Joi.Schema>> = {
     name: text.required(),
     note: text.required(),
   }).unknown(),
-  runs: Joi.object({
-    id,
-    name: text.required(),
-    at: when,
-    sheet: text.required(),
-    universe: id,
-    universeName: text.required(),
-    request: Joi.object({
-      strategy,
+  runs: Joi.when(Joi.object({ blend: Joi.exist() }).unknown(), {
+    // biome-ignore lint/suspicious/noThenProperty: the name is Joi's
+    then: Joi.object({
+      ...keptRun,
+      blend,
       benchmark: Joi.string().required(),
       from: day,
       to: day,
       splitAt: day,
-    }).required(),
-    data: text.required(),
-    engine: text.required(),
-    summary,
-    tried: Joi.array().items(figure).required(),
-  }).unknown(),
+    }).unknown(),
+    otherwise: Joi.object({
+      ...keptRun,
+      universe: id,
+      request: Joi.object({
+        strategy,
+        benchmark: Joi.string().required(),
+        from: day,
+        to: day,
+        splitAt: day,
+      }).required(),
+    }).unknown(),
+  }),
   repairs: repair,
   layouts: Joi.object({ shape: id, layout }),
   settings: Joi.object({ key: id, value: Joi.any() }),

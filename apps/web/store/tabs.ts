@@ -3,13 +3,13 @@
 import Joi from 'joi';
 
 export type Told =
-  /** a sheet was written */
-  | { readonly kind: 'sheet'; readonly id: string }
+  /** a sheet or a blend was written */
+  | { readonly kind: 'sheet' | 'blend'; readonly id: string }
   /** bars, repairs or universes were changed: what is in memory of them is old */
   | { readonly kind: 'market' };
 
 const schema = Joi.alternatives(
-  Joi.object({ kind: Joi.valid('sheet').required(), id: Joi.string().required() }),
+  Joi.object({ kind: Joi.valid('sheet', 'blend').required(), id: Joi.string().required() }),
   Joi.object({ kind: Joi.valid('market').required() }),
 ).required();
 

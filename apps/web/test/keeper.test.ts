@@ -16,6 +16,7 @@ function tab(first: Sheet) {
   const problems: (string | undefined)[] = [];
   const conflicts: (readonly string[])[] = [];
   const keeper = new Keeper({
+    table: 'sheets',
     now: () => held.sheet,
     take: (sheet) => {
       held.sheet = sheet;

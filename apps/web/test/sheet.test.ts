@@ -7,7 +7,16 @@ import { readStrategyFile } from '@plateau/files';
 import { describe, expect, it } from 'vitest';
 import { fields } from '../model/sheet/fields.ts';
 import { draftFrom, holdoutFrom, isOpened, readDraft, runKey } from '../model/sheet/read.ts';
-import { edit, editMany, redo, type Sheet, stateOf, textOf, undo } from '../model/sheet/sheet.ts';
+import {
+  edit,
+  editInBurst,
+  editMany,
+  redo,
+  type Sheet,
+  stateOf,
+  textOf,
+  undo,
+} from '../model/sheet/sheet.ts';
 
 const fresh: Sheet = { id: 's', draft: {}, past: [], future: [], created: 0 };
 
@@ -32,6 +41,22 @@ describe('edits', () => {
     const sheet = edit(undo(edit(fresh, 'name', 'A', 0, 'a')), 'name', 'B', 100, 'b');
     expect(sheet.future).toEqual([]);
     expect(textOf(undo(sheet).draft, 'name')).toBe('Untitled');
+  });
+});
+
+describe('what one hand moves', () => {
+  it('is one step while it is held, however long it rests; let go, a pause begins another', () => {
+    const first = editMany(fresh, { 'limits.positions': '8', 'account.capital': '1000' }, 0, 'a');
+    const slide = (sheet: Sheet, n: string, now: number, isHeld: boolean): Sheet =>
+      editInBurst(sheet, { 'limits.positions': n, 'account.capital': `${n}00` }, now, `at ${now}`, isHeld);
+    let sheet = slide(first, '9', 5000, false);
+    sheet = slide(sheet, '11', 9000, true);
+    sheet = slide(sheet, '12', 20_000, true);
+    expect(sheet.past).toHaveLength(2);
+    expect(undo(sheet).draft).toEqual(first.draft);
+    expect(redo(undo(sheet)).draft).toEqual(sheet.draft);
+    expect(slide(sheet, '13', 30_000, false).past).toHaveLength(3);
+    expect(edit(sheet, 'name', 'Tide', 20_100, 'n').past).toHaveLength(3);
   });
 });
 

@@ -1,5 +1,6 @@
 // A store of the version before: its sheets, logbook and runs are rewritten once, and sound rows stay as they were.
 
+import type { StoredRun } from '@/model/rows.ts';
 import 'fake-indexeddb/auto';
 import Dexie from 'dexie';
 import { expect, it } from 'vitest';
@@ -36,5 +37,8 @@ it('is taken over with exits under their name of today, and odd rows untouched',
   expect((await database.sheets.get('s'))?.draft).toEqual({ name: 'Tide', 'long.exit': 'never' });
   expect(await database.table('sheets').get('odd')).toMatchObject({ id: 'odd', draft: 7 });
   expect((await database.logbook.get('e'))?.key).toBe('[["long.exit","never"]]');
-  expect((await database.runs.get('r'))?.request.strategy.long).toEqual({ enter: 'always', exit: 'never' });
+  expect(((await database.runs.get('r')) as StoredRun | undefined)?.request.strategy.long).toEqual({
+    enter: 'always',
+    exit: 'never',
+  });
 });

@@ -1,6 +1,13 @@
 // Long work on runs, on workers of its own so that sheet and report stay quick.
 
-import type { BaselineFigures, Figures, PerInstrument, RunAsked, StressTest } from '@plateau/core';
+import type {
+  BaselineFigures,
+  BlendAsked,
+  Figures,
+  PerInstrument,
+  RunAsked,
+  StressTest,
+} from '@plateau/core';
 import { PoolEnded, WorkPool } from '@plateau/core';
 import type { RunFormat } from '@plateau/files';
 import { type EnginePool, engineFor } from './engine-pool.ts';
@@ -91,13 +98,21 @@ export function stressTestsInWorker(
   );
 }
 
-/** All of a run's tables as one file. @throws with a sentence when it cannot be made */
-export async function tablesInWorker(run: RunAsked, format: RunFormat): Promise<Uint8Array> {
-  const setup = await (await engineFor(run)).setup;
+/** Work on a worker of its own, which ends with it. */
+export async function withOwnPool<T>(
+  asked: RunAsked | BlendAsked,
+  work: (pool: EnginePool) => Promise<T>,
+): Promise<T> {
+  const setup = await (await engineFor(asked)).setup;
   const pool: EnginePool = new WorkPool(workersOf(startEngine), setup, 1);
   try {
-    return await pool.ask('tables', { ...run, format }).result;
+    return await work(pool);
   } finally {
     pool.end();
   }
+}
+
+/** All of a run's tables as one file. @throws with a sentence when it cannot be made */
+export function tablesInWorker(run: RunAsked, format: RunFormat): Promise<Uint8Array> {
+  return withOwnPool(run, (pool) => pool.ask('tables', { ...run, format }).result);
 }

@@ -1,6 +1,6 @@
 // The engine's worker and the bars in its memory: started when first asked for, with what has been needed so far.
 
-import { PoolEnded, type RunAsked, type SharedMarket, WorkPool } from '@plateau/core';
+import { type BlendAsked, PoolEnded, type RunAsked, type SharedMarket, WorkPool } from '@plateau/core';
 import { readAll } from '@/store/read.ts';
 import { onMarketChange } from '@/store/tabs.ts';
 import { takeEngine, warmEngine } from './engine-start.ts';
@@ -54,7 +54,7 @@ async function startPool(setup: Promise<EngineSetup>): Promise<EnginePool> {
 }
 
 /** A pool whose memory holds what the run needs; a failed start is tried again by the next run. */
-export async function engineFor(asked: RunAsked, also: readonly string[] = []): Promise<Loaded> {
+export async function engineFor(asked: RunAsked | BlendAsked, also: readonly string[] = []): Promise<Loaded> {
   const needed = new Set([...(await neededSymbols(asked)), ...also]);
   // An empty need is a run with problems of its own, which the engine must still be asked for.
   if (!loaded || ![...needed].every((symbol) => loaded?.symbols.has(symbol))) {
@@ -76,7 +76,7 @@ export async function engineFor(asked: RunAsked, also: readonly string[] = []): 
  * work is done by that one.
  */
 export async function onEngine<T>(
-  asked: RunAsked,
+  asked: RunAsked | BlendAsked,
   also: readonly string[],
   work: (pool: EnginePool) => Promise<T>,
 ): Promise<T> {

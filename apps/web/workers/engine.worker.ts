@@ -1,6 +1,6 @@
 // Runs strategies off the page's thread, on bars in shared memory.
 
-import { doEngineWork, engineKeeper, openMarket, serve, type ToWorker } from '@plateau/core';
+import { blendBench, doEngineWork, engineKeeper, openMarket, serve, type ToWorker } from '@plateau/core';
 import { membersOf } from '@/model/market/alone.ts';
 import type { EngineSetup, PageWork } from './page-work.ts';
 
@@ -16,6 +16,14 @@ const hear = serve<EngineSetup, PageWork>(
         // Its writers are larger than the engine, and seldom needed.
         const { runTablesFile } = await import('@plateau/files/run-export');
         return runTablesFile(outcome.run, format);
+      },
+      blendTables: async ({ format, ...asked }, goOn) => {
+        const bench = blendBench(market, engineFor);
+        const outcome = await bench.mix(asked, goOn);
+        const beside = await bench.beside(asked, goOn);
+        if (outcome.kind !== 'done' || !beside) throw new Error('the blend did not come to its end');
+        const { blendTablesFile } = await import('@plateau/files/run-export');
+        return blendTablesFile({ ...outcome.mixed, beside }, format);
       },
     };
   },

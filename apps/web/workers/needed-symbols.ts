@@ -1,20 +1,63 @@
 // The instruments a run may read: only their bars are brought into memory, however many the store holds.
 
-import type { RunAsked } from '@plateau/core';
+import { aloneAsked, type BlendAsked, type RunAsked } from '@plateau/core';
 import { database } from '@/store/database.ts';
 import { readMembers } from '@/store/market/universes.ts';
+import { onMarketChange } from '@/store/tabs.ts';
 
-/** The universe's members, the benchmark, and every listing that the strategy's texts name. */
-export async function neededSymbols({
-  universe,
-  request: { strategy, benchmark },
-}: RunAsked): Promise<Set<string>> {
-  const [members, listed] = await Promise.all([
-    readMembers(universe),
-    database.listings.toCollection().primaryKeys(),
-  ]);
-  const words = new Set(JSON.stringify(strategy).match(/[\p{L}\p{N}_^][\p{L}\p{N}_.&^-]*/gu));
-  const needed = new Set(members.map(({ symbol }) => symbol));
-  for (const symbol of listed) if (symbol === benchmark || words.has(symbol)) needed.add(symbol);
+/** The universes' members, the benchmark, and every listing that a strategy's texts, or a blend's parts, name. */
+export async function neededSymbols(asked: RunAsked | BlendAsked): Promise<Set<string>> {
+  const symbols = await listedSymbols();
+  const needed = new Set<string>();
+  for (const universe of universesOf(asked)) {
+    for (const symbol of await symbolsIn(universe)) needed.add(symbol);
+  }
+  const words = JSON.stringify(asked).match(/[\p{L}\p{N}_^][\p{L}\p{N}_.&^-]*/gu) ?? [];
+  for (const word of [...words, ...benchmarksOf(asked)]) if (symbols.has(word)) needed.add(word);
   return needed;
+}
+
+const partsOf = (asked: BlendAsked): RunAsked[] =>
+  asked.blend.parts.flatMap((part) => aloneAsked(asked, part) ?? []);
+
+const universesOf = (asked: RunAsked | BlendAsked): string[] =>
+  'blend' in asked ? [...new Set(partsOf(asked).map(({ universe }) => universe))] : [asked.universe];
+
+/** A symbol may have signs in it that no word has. */
+function benchmarksOf(asked: RunAsked | BlendAsked): string[] {
+  if (!('blend' in asked)) return [asked.request.benchmark];
+  const held = asked.blend.parts.flatMap((part) => (part.kind === 'hold' ? [part.symbol] : []));
+  return [asked.benchmark, ...held, ...partsOf(asked).map(({ request }) => request.benchmark)];
+}
+
+/** What the store was asked since the market last changed: an edit of a rule need not ask it again. */
+let listed: Promise<ReadonlySet<string>> | undefined;
+const members = new Map<string, Promise<readonly string[]>>();
+const forget = (): void => {
+  listed = undefined;
+  members.clear();
+};
+onMarketChange(forget);
+
+/** What could not be read is asked for anew. */
+async function orForget<T>(reading: PromiseLike<T>): Promise<T> {
+  try {
+    return await reading;
+  } catch (error) {
+    forget();
+    throw error;
+  }
+}
+
+function listedSymbols(): Promise<ReadonlySet<string>> {
+  listed ??= orForget(database.listings.toCollection().primaryKeys()).then((keys) => new Set(keys));
+  return listed;
+}
+
+function symbolsIn(universe: string): Promise<readonly string[]> {
+  const known = members.get(universe);
+  if (known) return known;
+  const reading = orForget(readMembers(universe)).then((rows) => rows.map(({ symbol }) => symbol));
+  members.set(universe, reading);
+  return reading;
 }

@@ -6,15 +6,19 @@ import {
   type DayBook,
   type Doubt,
   type EngineWork,
+  type PartAsked,
   type ReportOutcome,
   type RunAsked,
-  type Task,
   type TradeStory,
   type WhyDay,
   type WhySpan,
 } from '@plateau/core';
 import { onEngine } from './engine-pool.ts';
 import { neededSymbols } from './needed-symbols.ts';
+import { Newest } from './newest.ts';
+
+/** What is run: a strategy, or a blend's part. */
+export type Asked = RunAsked | PartAsked;
 
 /** What can be asked of a run; an answer is undefined when it has problems or there is nothing to say. */
 type Questions = Pick<EngineWork, 'why' | 'whyBetween' | 'day' | 'story'>;
@@ -28,36 +32,34 @@ function ask<N extends keyof Questions>(
 }
 
 /** Why an instrument was bought on a day, or was not. @throws as {@link reportInWorker} */
-export function askWhy(run: RunAsked, symbol: string, day: number): Promise<WhyDay | undefined> {
+export function askWhy(run: Asked, symbol: string, day: number): Promise<WhyDay | undefined> {
   return ask('why', { ...run, symbol, day }, [symbol]);
 }
 
 /** The same for each day of a span, both ends in it. @throws as {@link reportInWorker} */
 export function askWhyBetween(
-  run: RunAsked,
+  run: Asked,
   symbol: string,
-  from: number,
-  to: number,
+  first: number,
+  last: number,
 ): Promise<WhySpan | undefined> {
-  return ask('whyBetween', { ...run, symbol, from, to }, [symbol]);
+  return ask('whyBetween', { ...run, symbol, first, last }, [symbol]);
 }
 
 /** What was filled, held and decided on a day. @throws as {@link reportInWorker} */
-export function askDay(run: RunAsked, day: number): Promise<DayBook | undefined> {
+export function askDay(run: Asked, day: number): Promise<DayBook | undefined> {
   return ask('day', { ...run, day });
 }
 
 /** How a trade went, bar by bar. @throws as {@link reportInWorker} */
 export function askStory(
-  run: RunAsked,
+  run: Asked,
   trade: EngineWork['story']['in']['trade'],
 ): Promise<TradeStory | undefined> {
   return ask('story', { ...run, trade });
 }
 
-/** Cancels the report asked for before: the newest wins. */
-let reporting: Task<unknown> | undefined;
-let newestReport = 0;
+const reports = new Newest();
 
 export interface ReportAsked {
   /** the Sharpe ratios of the variants tried */
@@ -74,15 +76,10 @@ export async function reportInWorker(
   { tried = [], span, comparisons = [] }: ReportAsked = {},
 ): Promise<ReportOutcome> {
   const also = comparisons.flatMap((one) => (one.kind === 'held' ? [one.symbol] : []));
-  const number = ++newestReport;
   try {
-    return await onEngine(run, also, (pool) => {
-      if (number !== newestReport) throw new Cancelled();
-      reporting?.cancel();
-      const task = pool.ask('report', { ...run, tried, comparisons, span });
-      reporting = task;
-      return task.result;
-    });
+    return await reports.run((begin) =>
+      onEngine(run, also, (pool) => begin(() => pool.ask('report', { ...run, tried, comparisons, span }))),
+    );
   } catch (error) {
     if (error instanceof Cancelled) return { kind: 'stopped' };
     throw error;

@@ -33,9 +33,10 @@ async function pack(report: (progress: WorkspaceProgress) => void): Promise<Blob
     });
     report({ done: Math.min(k + BATCH, listings.length), total: listings.length });
   }
-  const [universes, sheets, logbook, runs, repairs, layouts, settings] = await Promise.all([
+  const [universes, sheets, blends, logbook, runs, repairs, layouts, settings] = await Promise.all([
     readAll('universes'),
     readAll('sheets'),
+    readAll('blends'),
     readAll('logbook'),
     readAll('runs'),
     readAll('repairs'),
@@ -47,6 +48,7 @@ async function pack(report: (progress: WorkspaceProgress) => void): Promise<Blob
     listings: listings.map((listing) => ({ ...listing })),
     universes: rows(universes),
     sheets: rows(sheets),
+    blends: rows(blends),
     logbook: rows(logbook.map(writableEntry)),
     runs: rows(runs),
     repairs: rows(repairs),
@@ -72,6 +74,7 @@ function rowsOf(contents: WorkspaceContents) {
     listings: all('listings'),
     universes: all('universes'),
     sheets: all('sheets'),
+    blends: all('blends'),
     logbook: all('logbook'),
     runs: all('runs'),
     repairs: all('repairs'),
@@ -97,11 +100,12 @@ async function bytesOf(file: Blob): Promise<Uint8Array> {
 async function summary(file: Blob): Promise<WorkspaceSummary> {
   const contents = readWorkspace(await bytesOf(file));
   rowsOf(contents);
-  const { listings, universes, sheets, repairs } = contents;
+  const { listings, universes, sheets, blends, repairs } = contents;
   return {
     instruments: listings.length,
     universes: universes.length,
     sheets: sheets.length,
+    blends: blends.length,
     repairs: repairs.length,
   };
 }
@@ -134,13 +138,14 @@ async function restore(file: Blob, report: (progress: WorkspaceProgress) => void
       if (block === undefined) throw new Error(`The workspace is damaged: ${listing.symbol} has no bars.`);
       return { ...listing, block };
     });
-    const { listings: ls, universes, sheets, logbook, runs, repairs, layouts, settings } = database;
-    const tables = [ls, universes, sheets, logbook, runs, repairs, layouts, settings];
+    const { listings: ls, universes, sheets, blends, logbook, runs, repairs, layouts, settings } = database;
+    const tables = [ls, universes, sheets, blends, logbook, runs, repairs, layouts, settings];
     await database.transaction('rw', tables, async () => {
       for (const table of tables) await table.clear();
       await ls.bulkPut(listings);
       await universes.bulkPut(rows.universes);
       await sheets.bulkPut(rows.sheets);
+      await blends.bulkPut(rows.blends);
       await logbook.bulkPut(rows.logbook);
       await runs.bulkPut(rows.runs);
       await repairs.bulkPut(rows.repairs);

@@ -1,37 +1,25 @@
-import type { CandidateOnDay, DayVerdict } from '@plateau/core';
+import type { CandidateOnDay } from '@plateau/core';
+import { VERDICTS } from '@/parts/trades/verdicts.ts';
 import { ratio } from '@/ui/format.ts';
-import { PlainTable } from './report/plain-table.tsx';
+import { PlainTable } from '@/ui/plain-table.tsx';
 
-export const VERDICTS: Readonly<Record<DayVerdict, string>> = {
-  taken: 'taken',
-  shrunk: 'taken, with fewer shares for want of cash',
-  held: 'held already',
-  'held-elsewhere': 'held by another part',
-  opposed: 'held by another part on the other side',
-  'no-bar': 'no bar to fill on',
-  'no-slot': 'no slot was free',
-  'day-limit': 'the day’s limit was reached',
-  'group-full': 'its group was full',
-  'too-small': 'too small',
-  'no-cash': 'no cash',
-  crumb: 'a crumb of the size',
-  'both-sides': 'asked for on both sides',
-  'no-rank': 'its rank is undefined',
-  holding: 'held',
-  'no-member': 'no member of the universe',
-  rule: 'the rule did not hold',
-  'no-review': 'the rule held, but its day was not asked for',
-};
+interface CandidatesProps {
+  readonly rows: readonly CandidateOnDay[];
+  readonly marked?: string;
+  /** of a blend: the names of its parts */
+  readonly parts?: readonly string[] | undefined;
+}
 
 /** All that was decided on a day, in its order, with what became of it. */
-export function Candidates({ rows, marked }: { rows: readonly CandidateOnDay[]; marked?: string }) {
+export function Candidates({ rows, marked, parts }: CandidatesProps) {
   return (
     <PlainTable
       label="Candidates of the day"
-      head={['Candidate', '', 'Side', 'Rank value', 'Outcome']}
-      rows={rows.map(({ symbol, side, rank, outcome }, k) => [
+      head={['Candidate', '', ...(parts ? ['Part'] : []), 'Side', 'Rank value', 'Outcome']}
+      rows={rows.map(({ part, symbol, side, rank, outcome }, k) => [
         symbol === marked ? <strong key="s">{symbol}</strong> : symbol,
         k + 1,
+        ...(parts ? [parts[part] ?? ''] : []),
         side,
         ratio(rank, 4),
         <span key="o" className="block text-left">

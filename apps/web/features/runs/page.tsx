@@ -1,11 +1,11 @@
 'use client';
 
-import { ChartNoAxesCombined, Trash2, Upload } from 'lucide-react';
+import { Blend, ChartNoAxesCombined, Trash2, Upload } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { Suspense } from 'react';
 import { toast } from 'sonner';
-import type { StoredRun } from '@/model/rows.ts';
+import { isBlendRun, type KeptRun } from '@/model/rows.ts';
 import { useUndoKeys } from '@/parts/keys/use-undo-keys.ts';
 import { importRun } from '@/store/runs/run-files.ts';
 import { removeRun, useRuns } from '@/store/runs/saved-runs.ts';
@@ -19,8 +19,14 @@ import { useAddress } from './use-address.ts';
 const RunReport = late('The report', () => import('./report/run-report.tsx').then((m) => m.RunReport), {
   ahead: true,
 });
+const BlendReport = late('The report', () => import('./blend/blend-report.tsx').then((m) => m.BlendReport));
 const SideBySide = late('Side by side', () =>
   import('./side-by-side/side-by-side.tsx').then((m) => m.SideBySide),
+);
+
+// It reads sheets and their rules, which a list of runs does not.
+const BlendThese = late('Blend these', () =>
+  import('@/parts/blend/blend-these.tsx').then((m) => m.BlendThese),
 );
 
 const MOST_BESIDE = 6;
@@ -57,6 +63,18 @@ function Runs() {
         <p className="px-3 py-1 text-soft">
           {runs.length === 1 ? 'One run is kept.' : 'Tick two to six to see them side by side.'}
         </p>
+        {beside.length > 1 && (
+          <div className="px-3 pb-2">
+            <BlendThese
+              ticked={beside.filter((run) => !isBlendRun(run)).map(({ id }) => id)}
+              trigger={
+                <Button>
+                  <Blend size={14} aria-hidden /> Blend these …
+                </Button>
+              }
+            />
+          </div>
+        )}
         <ul>
           {runs.map((run) => (
             <Entry
@@ -69,13 +87,19 @@ function Runs() {
           ))}
         </ul>
       </nav>
-      {beside.length > 1 ? <SideBySide kept={beside} /> : <RunReport key={open.id} kept={open} />}
+      {beside.length > 1 ? (
+        <SideBySide kept={beside} />
+      ) : isBlendRun(open) ? (
+        <BlendReport key={open.id} kept={open} />
+      ) : (
+        <RunReport key={open.id} kept={open} />
+      )}
     </div>
   );
 }
 
 interface EntryProps {
-  readonly run: StoredRun;
+  readonly run: KeptRun;
   readonly current: boolean;
   /** shown beside others */
   readonly marked: boolean;
@@ -103,6 +127,7 @@ function Entry({ run, current, marked, onMark }: EntryProps) {
         <IconButton label={`Delete ${run.name}`} icon={Trash2} onClick={() => void removeRun(run)} />
       </div>
       <p className="text-soft">
+        {isBlendRun(run) && 'A blend. '}
         {run.universeName}, {moment(run.at)}
       </p>
       <p>

@@ -6,11 +6,17 @@ import { type Address, useAddress } from './use-address.ts';
 
 const NONE: readonly Trade[] = [];
 
-const nameOf = ({ symbol, side, entryDay }: Pick<Trade, 'symbol' | 'side' | 'entryDay'>): string =>
-  `${symbol}.${side}.${isoFromDay(entryDay)}`;
+/** A trade's name in the address; of a blend, its part stands behind it, where that is not the first. */
+const nameOf = ({
+  part,
+  symbol,
+  side,
+  entryDay,
+}: Pick<Trade, 'part' | 'symbol' | 'side' | 'entryDay'>): string =>
+  `${symbol}.${side}.${isoFromDay(entryDay)}${part > 0 ? `.${part + 1}` : ''}`;
 
 /** @param run undefined until it has been run again */
-export function useReportPlace(id: string, run: ShownRun | undefined) {
+export function useReportPlace(id: string, run: Pick<ShownRun, 'trades' | 'openTrades'> | undefined) {
   const [place, goTo] = useAddress();
   const go = useCallback(
     (parts: Address, how?: 'push' | 'replace'): void => goTo({ run: id, ...parts }, how),
@@ -36,8 +42,8 @@ export function useReportPlace(id: string, run: ShownRun | undefined) {
       [go],
     ),
     stepTo: (one: Trade): void => go({ trade: nameOf(one) }, 'replace'),
-    openHeld: (symbol: string, side: 'long' | 'short', entryDay: number): void =>
-      go({ trade: nameOf({ symbol, side, entryDay }) }),
+    openHeld: (symbol: string, side: 'long' | 'short', entryDay: number, part = 0): void =>
+      go({ trade: nameOf({ part, symbol, side, entryDay }) }),
     openDay: useCallback((one: number): void => go({ day: isoFromDay(one) }), [go]),
     stepToDay: (one: number): void => go({ day: isoFromDay(one) }, 'replace'),
     back: (): void => go({}),

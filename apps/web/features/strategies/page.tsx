@@ -1,7 +1,7 @@
 'use client';
 
 import { useQueryState } from 'nuqs';
-import { Suspense, useEffect, useEffectEvent } from 'react';
+import { Suspense, useEffect, useEffectEvent, useRef, useState } from 'react';
 import { useUndoKeys } from '@/parts/keys/use-undo-keys.ts';
 import { openSheet } from '@/store/sheets/keep.ts';
 import { loadSheets } from '@/store/sheets/load.ts';
@@ -25,7 +25,7 @@ export function StrategiesPage() {
 }
 
 function Strategies() {
-  useSheetInAddress();
+  const isAgreed = useSheetInAddress();
   useUndoKeys('strategies', SHEET_STEPS);
   useEffect(() => {
     // What the store would not take is in this page alone.
@@ -36,27 +36,32 @@ function Strategies() {
     return () => window.removeEventListener('beforeunload', leaving);
   }, []);
   const sheet = useOpenSheet();
-  return sheet ? <Workbench sheet={sheet} /> : null;
+  return sheet && isAgreed ? <Workbench sheet={sheet} /> : null;
 }
 
 const isLiving = (id: string | null): boolean => livingSheets().some((sheet) => sheet.id === id);
 
-/** The address names the open sheet, and opening another is a step that Back takes back. */
-function useSheetInAddress(): void {
+/**
+ * The address names the open sheet, and opening another is a step that Back takes back.
+ * @returns whether the two have agreed once: one who follows a link is shown no other sheet before
+ */
+function useSheetInAddress(): boolean {
   const [wanted, setWanted] = useQueryState('sheet');
   const id = useSheets((s) => s.openId);
   const load = useEffectEvent(() => void loadSheets(wanted ?? undefined).then(openLinked));
   useEffect(() => load(), []);
-  const tell = useEffectEvent(() => {
-    // Nobody can go back to a sheet that is not there.
-    if (id !== undefined && id !== wanted)
-      void setWanted(id, { history: isLiving(wanted) ? 'push' : 'replace' });
+  const followed = useRef<string | null>(null);
+  const [isAgreed, setAgreed] = useState(false);
+  const agree = useEffectEvent(() => {
+    if (id === undefined) return;
+    const isNew = wanted !== followed.current;
+    followed.current = wanted;
+    if (wanted === id) return setAgreed(true);
+    // Whichever of the two changed leads. Nobody can go back to a sheet that is not there.
+    if (isNew && wanted !== null && isLiving(wanted)) openSheet(wanted);
+    else void setWanted(id, { history: isLiving(wanted) ? 'push' : 'replace' });
   });
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a sheet that is opened is told
-  useEffect(() => tell(), [id]);
-  const follow = useEffectEvent(() => {
-    if (wanted !== null && id !== undefined && wanted !== id && isLiving(wanted)) openSheet(wanted);
-  });
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the address is followed when it changes, not when the sheet does
-  useEffect(() => follow(), [wanted]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: they are made to agree when either changes
+  useEffect(() => agree(), [id, wanted]);
+  return isAgreed;
 }

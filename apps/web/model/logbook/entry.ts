@@ -35,7 +35,10 @@ export interface LogEntry {
 const BUCKETS = 60;
 const LONGEST_TEXT = 60;
 
-export function smallCurve({ marks, benchmark }: ShownRun): SmallCurve {
+/** What an entry keeps of a run. */
+export type Drawn = Pick<ShownRun, 'marks' | 'benchmark' | 'figures'>;
+
+export function smallCurve({ marks, benchmark }: Drawn): SmallCurve {
   const places = reduceCurves([marks.equity, benchmark], 0, marks.day.length - 1, BUCKETS);
   return {
     days: Int32Array.from(places, (t) => at(marks.day, t)),
@@ -74,4 +77,33 @@ function dialChanges(from: string, to: string): string[] {
     const [a, b] = [before.dials[name]?.value, after.dials[name]?.value];
     return a === b ? [] : [`dial ${name} ${a ?? 'none'} to ${b ?? 'none'}`];
   });
+}
+
+/** What a variant's file is called: its time, and its name or what changed. */
+export function fileName({ at, name, changed }: LogEntry): string {
+  const words = (name || changed)
+    .replace(/[^\p{L}\p{N} ]+/gu, ' ')
+    .trim()
+    .slice(0, 60);
+  return `${new Date(at).toISOString().replace(/[:.]/g, '-')} ${words}.json`;
+}
+
+/** A setting of two variants, and whether they differ in it. */
+export interface VariantSetting {
+  readonly label: string;
+  readonly texts: readonly string[];
+}
+
+/** Every setting of variants, in the words of the sheet; those that none shows are left out. */
+export function variantSettings(drafts: readonly Draft[]): VariantSetting[] {
+  return fields
+    .filter(({ key }) => key !== 'name' && key !== 'notes')
+    .map((field) => ({
+      label: field.label,
+      texts: drafts.map((draft) => {
+        const text = isShown(field, draft) ? textOf(draft, field.key) : '';
+        return field.choices?.find(([value]) => value === text)?.[1] ?? text;
+      }),
+    }))
+    .filter(({ texts }) => texts.some((text) => text !== ''));
 }

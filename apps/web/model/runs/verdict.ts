@@ -1,13 +1,13 @@
 // Whether a kept run gave the same again.
 
 import { ENGINE_VERSION } from '@plateau/core';
-import type { StoredRun } from '../rows.ts';
+import type { KeptRun } from '../rows.ts';
 
 /** Of a run whose page was left before its bars had been signed. */
 export const UNSIGNED = 'Repeated to the last bit; its bars are signed now.';
 
 /** What a repetition says of the run it repeats, in one sentence. */
-export function verdict(kept: StoredRun, again: { readonly data: string; readonly summary: string }): string {
+export function verdict(kept: KeptRun, again: { readonly data: string; readonly summary: string }): string {
   if (kept.data === '' && kept.summary === again.summary) return UNSIGNED;
   if (kept.data === again.data && kept.summary === again.summary) return 'Repeated to the last bit.';
   if (kept.data !== again.data)

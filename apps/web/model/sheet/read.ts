@@ -1,16 +1,15 @@
 // From a draft to what the engine runs, and from a strategy file back to a draft.
 
 import { dayFromIso, type Problem, type RunRequest, type Strategy } from '@plateau/core';
-import { dialIn, readStrategy, STRATEGY_FORMAT } from '@plateau/files';
-import { readDials, writeDials } from './dials.ts';
+import { readStrategy, STRATEGY_FORMAT } from '@plateau/files';
+import { writeDials } from './dials.ts';
+import { dateOf, type Json, put, valueOf } from './field-values.ts';
 import { type Field, fieldOf, fields } from './fields.ts';
 import { type Draft, type Sheet, textOf } from './sheet.ts';
 
 export type DraftRead =
   | { readonly ok: true; readonly universe: string; readonly request: RunRequest }
   | { readonly ok: false; readonly problems: readonly Problem[] };
-
-type Json = { [key: string]: unknown };
 
 /** A draft never changes: what is read from it is worked out once, though several parts of the page ask for it. */
 function oncePerDraft<Read>(read: (draft: Draft) => Read): (draft: Draft) => Read {
@@ -144,62 +143,6 @@ function strategyJson(draft: Draft, problems: Problem[]): Json {
 /** Whether a field belongs to one form of a stop or a size, and so is needed while that form is chosen. */
 function isFormPart({ when }: Field): boolean {
   return when !== undefined && /\.(form|method|review)$/.test(when.key);
-}
-
-function valueOf(field: Field, text: string, problems: Problem[]): unknown {
-  switch (field.kind) {
-    case 'number':
-      return numberOf(field, text, problems);
-    case 'rate': {
-      const trimmed = text.trim();
-      if (trimmed === '') return undefined;
-      return Number.isNaN(Number(trimmed)) ? trimmed : Number(trimmed);
-    }
-    case 'dials': {
-      const read = readDials(text);
-      if (read.ok) return read.dials;
-      problems.push({ path: field.key, message: read.message });
-      return undefined;
-    }
-    case 'value':
-      return text.trim() === '' ? undefined : text;
-    case 'choice':
-      return field.choices?.some(([value]) => value === 'on') ? text === 'on' : text;
-    default:
-      return text;
-  }
-}
-
-/** A number, or a dial in its place; undefined where there is none. */
-function numberOf(field: Field, text: string, problems: Problem[]): number | string | undefined {
-  if (dialIn(text) !== undefined) return text.trim();
-  const trimmed = text.replace(/[,\s]/g, '');
-  if (trimmed === '') return undefined;
-  const value = Number(trimmed);
-  if (Number.isFinite(value)) return value;
-  problems.push({
-    path: field.key,
-    message: `“${text}” is no number; write one such as 1.5, or a dial such as {slots}.`,
-  });
-  return undefined;
-}
-
-function dateOf(draft: Draft, key: string, problems: Problem[]): number | undefined {
-  const text = textOf(draft, key).trim();
-  if (text === '') return undefined;
-  const day = dayFromIso(text);
-  if (day === undefined) problems.push({ path: key, message: `“${text}” is no date; write YYYY-MM-DD.` });
-  return day;
-}
-
-function put(json: Json, path: readonly string[], value: unknown): void {
-  const [key = '', ...rest] = path;
-  if (rest.length === 0) {
-    json[key] = value;
-    return;
-  }
-  if (typeof json[key] !== 'object' || json[key] === null) json[key] = {};
-  put(json[key] as Json, rest, value);
 }
 
 function at(value: unknown, path: readonly string[]): unknown {

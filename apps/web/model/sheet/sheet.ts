@@ -42,22 +42,32 @@ export function textOf(draft: Draft, key: string): string {
 
 /** @param now milliseconds since 1970, given so that the function stays pure */
 export function edit(sheet: Sheet, key: string, to: string, now: number, newId: string): Sheet {
-  const from = textOf(sheet.draft, key);
-  if (from === to) return sheet;
-  const draft = { ...sheet.draft, [key]: to };
+  return editInBurst(sheet, { [key]: to }, now, newId);
+}
+
+/**
+ * Several fields that one hand moves: while it goes on moving them, all of it is one step.
+ * @param isHeld whether it has not let go since the last: it may rest then for as long as it likes
+ */
+export function editInBurst(sheet: Sheet, texts: Draft, now: number, newId: string, isHeld = false): Sheet {
+  const edited = editMany(sheet, texts, now, newId);
   const last = sheet.past[sheet.past.length - 1];
-  const [lastChange] = last?.changes ?? [];
+  const step = edited.past[edited.past.length - 1];
   const continues =
-    last &&
-    lastChange?.key === key &&
-    last.changes.length === 1 &&
-    now - last.at < ONE_BURST &&
-    sheet.future.length === 0;
-  const step: Transaction = continues
-    ? { id: last.id, at: now, changes: [{ key, from: lastChange.from, to }] }
-    : { id: newId, at: now, changes: [{ key, from, to }] };
-  const before = continues ? sheet.past.slice(0, -1) : sheet.past;
-  return { ...sheet, draft, past: [...before, step].slice(-MOST_STEPS), future: [] };
+    edited !== sheet &&
+    last !== undefined &&
+    (isHeld || now - last.at < ONE_BURST) &&
+    sheet.future.length === 0 &&
+    last.changes.every(({ key }) => key in texts);
+  if (!continues || !step) return edited;
+  const first = new Map(last.changes.map(({ key, from }) => [key, from]));
+  const changed = new Set([...last.changes, ...step.changes].map(({ key }) => key));
+  const changes = [...changed].map((key) => ({
+    key,
+    from: first.get(key) ?? textOf(sheet.draft, key),
+    to: textOf(edited.draft, key),
+  }));
+  return { ...edited, past: [...sheet.past.slice(0, -1), { id: last.id, at: now, changes }] };
 }
 
 /** Sets several fields as one step that can be undone. */

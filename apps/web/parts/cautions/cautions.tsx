@@ -8,7 +8,8 @@ import { isDated } from '@/model/market/members.ts';
 import { readMembers } from '@/store/market/universes.ts';
 import { count, percent } from '@/ui/format.ts';
 
-function words(caution: Caution): string {
+/** A caution as a sentence. */
+export function cautionWords(caution: Caution): string {
   switch (caution.kind) {
     case 'same-close':
       return 'It fills at the close that decides, which nobody can.';
@@ -73,14 +74,19 @@ export const Cautions = memo(function Cautions({ run, strategy, universe, tries,
       doubtful,
     });
   }, [run, strategy, dated, tries, doubtful]);
+  return <CautionList words={cautions.map(cautionWords)} />;
+});
+
+/** Sentences of what to doubt. */
+export function CautionList({ words }: { words: readonly string[] }) {
   return (
     <ul aria-label="Cautions" className="flex min-h-[24px] shrink-0 flex-wrap gap-x-4 pb-1">
-      {cautions.map((caution) => (
-        <li key={caution.kind} className="flex gap-1.5 text-soft">
+      {words.map((text) => (
+        <li key={text} className="flex gap-1.5 text-soft">
           <TriangleAlert size={12} aria-hidden className="mt-1 shrink-0 text-loss" />
-          {words(caution)}
+          {text}
         </li>
       ))}
     </ul>
   );
-});
+}

@@ -20,10 +20,5 @@ export const places: readonly Place[] = [
     icon: FlaskConical,
     coming: 'Here you will sweep dials over a grid and see whether a result is a plateau or a lone peak.',
   },
-  {
-    id: 'blends',
-    name: 'Blends',
-    icon: Blend,
-    coming: 'Here you will run several strategies as one account.',
-  },
+  { id: 'blends', name: 'Blends', icon: Blend },
 ];

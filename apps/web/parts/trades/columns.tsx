@@ -42,12 +42,21 @@ export const tradeColumns: DataColumn<Trade>[] = [
   column('r', 'R', (t) => t.r, { width: 40, show: (t) => ratio(nan(t.r)) }),
 ];
 
+/** The part of a blend that a trade is of. @param parts their names, as `part` counts them */
+export const partColumn = (parts: readonly string[]): DataColumn<Trade> =>
+  column('part', 'Part', (t) => parts[t.part] ?? '', {
+    width: 110,
+    left: true,
+    show: (t) => parts[t.part] ?? '',
+  });
+
 /** Columns that are not shown until they are chosen. */
 export const HIDDEN_AT_FIRST: readonly string[] = ['group', 'decision', 'commission', 'carry', 'risk'];
 
 /** What a filter can ask of a trade, by the columns' names. */
-export function tradeFields(t: Trade): Fields {
+export function tradeFields(t: Trade, parts: readonly string[] = []): Fields {
   return {
+    part: parts[t.part] ?? '',
     symbol: t.symbol,
     side: t.side,
     group: t.group,
@@ -67,6 +76,7 @@ export function tradeFields(t: Trade): Fields {
 }
 
 export const TRADE_FIELDS = [
+  'part',
   'symbol',
   'side',
   'group',

@@ -1,7 +1,7 @@
 'use client';
 
 import { TRADE_GROUPINGS, type Trade, type TradeGrouping, tradeGroups } from '@plateau/core';
-import { tableCsv, tradesTable } from '@plateau/files';
+import { partTradesTable, type Table, tableCsv, tradesTable } from '@plateau/files';
 import { Columns3, Copy, Download } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { memo, useDeferredValue, useMemo } from 'react';
@@ -14,13 +14,15 @@ import { readFilter } from '@/ui/row-filter.ts';
 import { saveFile, WORKBOOK } from '@/ui/save-file.ts';
 import { Select } from '@/ui/select.tsx';
 import { tablesWorkbook } from '@/workers/workbook-client.ts';
-import { HIDDEN_AT_FIRST, TRADE_FIELDS, tradeColumns, tradeFields } from './columns.tsx';
+import { HIDDEN_AT_FIRST, partColumn, TRADE_FIELDS, tradeColumns, tradeFields } from './columns.tsx';
 import { GROUPINGS, groupName } from './grouping.ts';
 import { useTradesInAddress } from './use-trades-in-address.ts';
 
 interface TradesTableProps {
   readonly trades: readonly Trade[];
   readonly name: string;
+  /** of a blend: the names of its parts, as trades count them */
+  readonly parts?: readonly string[];
   /** opens a trade, by its first cell or anywhere on its row; it is given all trades in the order shown */
   readonly onOpen?: (trade: Trade, shown: readonly Trade[]) => void;
 }
@@ -47,21 +49,25 @@ function groupingBy(by: TradeGrouping | '', rows: readonly Trade[]): Grouping<Tr
 }
 
 /** Trades sorted, filtered and grouped, with the columns one wants, copied or exported as they are shown. */
-export const TradesTable = memo(function TradesTable({ trades, name, onOpen }: TradesTableProps) {
+export const TradesTable = memo(function TradesTable({ trades, name, parts, onOpen }: TradesTableProps) {
   const { filter, setFilter, by, setBy, sorting } = useTradesInAddress();
   const [hidden, setHidden] = useSetting<readonly string[]>('hidden trade columns', texts, HIDDEN_AT_FIRST);
   const asked = useDeferredValue(filter);
   const read = useMemo(() => readFilter(asked, TRADE_FIELDS), [asked]);
   const rows = useMemo(
-    () => (read.ok && asked ? trades.filter((trade) => read.test(tradeFields(trade))) : trades),
-    [trades, read, asked],
+    () => (read.ok && asked ? trades.filter((trade) => read.test(tradeFields(trade, parts))) : trades),
+    [trades, read, asked, parts],
   );
+  const columns = useMemo(() => {
+    const [symbol, ...rest] = tradeColumns;
+    return parts && symbol ? [symbol, partColumn(parts), ...rest] : tradeColumns;
+  }, [parts]);
   const grouping = useMemo(() => groupingBy(by, rows), [by, rows]);
   return (
     <DataTable
       label="Trades"
       rows={rows}
-      columns={tradeColumns}
+      columns={columns}
       hidden={hidden}
       {...(grouping && { grouping })}
       {...sorting}
@@ -101,8 +107,8 @@ export const TradesTable = memo(function TradesTable({ trades, name, onOpen }: T
             />
           </span>
           <div className="ml-auto flex gap-2">
-            <ColumnChoice hidden={hidden} onChange={setHidden} />
-            <Out trades={shown} name={name} />
+            <ColumnChoice columns={columns} hidden={hidden} onChange={setHidden} />
+            <Out trades={shown} name={name} parts={parts} />
           </div>
         </div>
       )}
@@ -110,10 +116,17 @@ export const TradesTable = memo(function TradesTable({ trades, name, onOpen }: T
   );
 });
 
-function Out({ trades, name }: { trades: readonly Trade[]; name: string }) {
+interface OutProps {
+  readonly trades: readonly Trade[];
+  readonly name: string;
+  readonly parts: readonly string[] | undefined;
+}
+
+function Out({ trades, name, parts }: OutProps) {
   const none = trades.length === 0;
+  const made = (): Table => (parts ? partTradesTable(trades, parts) : tradesTable(trades));
   const copy = async (): Promise<void> => {
-    const table = tradesTable(trades);
+    const table = made();
     const lines = [table.columns.map((column) => column.name), ...table.rows];
     try {
       await navigator.clipboard.writeText(lines.map((line) => line.join('\t')).join('\n'));
@@ -123,7 +136,7 @@ function Out({ trades, name }: { trades: readonly Trade[]; name: string }) {
     }
   };
   const xlsx = (): void => {
-    tablesWorkbook([tradesTable(trades)]).then(
+    tablesWorkbook([made()]).then(
       (bytes) => saveFile(`${name} trades.xlsx`, WORKBOOK, bytes),
       (error: Error) => toast.error(`The workbook was not made: ${error.message}.`),
     );
@@ -133,10 +146,7 @@ function Out({ trades, name }: { trades: readonly Trade[]; name: string }) {
       <Button disabled={none} onClick={() => void copy()}>
         <Copy size={14} aria-hidden /> Copy
       </Button>
-      <Button
-        disabled={none}
-        onClick={() => saveFile(`${name} trades.csv`, 'text/csv', tableCsv(tradesTable(trades)))}
-      >
+      <Button disabled={none} onClick={() => saveFile(`${name} trades.csv`, 'text/csv', tableCsv(made()))}>
         <Download size={14} aria-hidden /> CSV
       </Button>
       <Button disabled={none} onClick={xlsx}>
@@ -147,11 +157,12 @@ function Out({ trades, name }: { trades: readonly Trade[]; name: string }) {
 }
 
 interface ColumnChoiceProps {
+  readonly columns: typeof tradeColumns;
   readonly hidden: readonly string[];
   readonly onChange: (hidden: readonly string[]) => void;
 }
 
-function ColumnChoice({ hidden, onChange }: ColumnChoiceProps) {
+function ColumnChoice({ columns, hidden, onChange }: ColumnChoiceProps) {
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>
@@ -164,7 +175,7 @@ function ColumnChoice({ hidden, onChange }: ColumnChoiceProps) {
           align="end"
           className="z-50 max-h-96 overflow-auto border border-strong bg-raised p-1"
         >
-          {tradeColumns.map(({ id = '', header }) => {
+          {columns.map(({ id = '', header }) => {
             const shown = !hidden.includes(id);
             return (
               <DropdownMenu.CheckboxItem

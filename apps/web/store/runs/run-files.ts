@@ -5,6 +5,7 @@ import { symbolAlone } from '@/model/market/alone.ts';
 import type { StoredRun } from '@/model/rows.ts';
 import { database } from '../database.ts';
 import { readMembers } from '../market/universes.ts';
+import { tellMarketChanged } from '../tabs.ts';
 import { act } from '../undo.ts';
 
 /** The text of a run file, with the members of the universe as they are now. */
@@ -32,19 +33,27 @@ export async function importRun(file: File): Promise<StoredRun> {
     universeName: universe.name,
   };
   let brought = false;
+  const told = (): void => {
+    if (brought) tellMarketChanged();
+  };
   await act('runs', `The import of “${run.name}”`, {
     redo: () =>
-      database.transaction('rw', database.universes, database.runs, async () => {
-        brought =
-          symbolAlone(universe.id) === undefined && (await database.universes.get(universe.id)) === undefined;
-        if (brought) await database.universes.add(universe);
-        await database.runs.put(run);
-      }),
+      database
+        .transaction('rw', database.universes, database.runs, async () => {
+          brought =
+            symbolAlone(universe.id) === undefined &&
+            (await database.universes.get(universe.id)) === undefined;
+          if (brought) await database.universes.add(universe);
+          await database.runs.put(run);
+        })
+        .then(told),
     undo: () =>
-      database.transaction('rw', database.universes, database.runs, async () => {
-        await database.runs.delete(run.id);
-        if (brought) await database.universes.delete(universe.id);
-      }),
+      database
+        .transaction('rw', database.universes, database.runs, async () => {
+          await database.runs.delete(run.id);
+          if (brought) await database.universes.delete(universe.id);
+        })
+        .then(told),
   });
   return run;
 }

@@ -1,25 +1,25 @@
 // Runs that were kept: what was run, on what data, by which engine, so that each can be repeated and held against itself.
 
 import { useLiveQuery } from 'dexie-react-hooks';
-import type { StoredRun } from '@/model/rows.ts';
+import type { KeptRun } from '@/model/rows.ts';
 import { database } from '../database.ts';
 import { readAll } from '../read.ts';
 import { act } from '../undo.ts';
 
 /** All kept runs, the newest first; undefined while they are read. */
-export function useRuns(): readonly StoredRun[] | undefined {
+export function useRuns(): readonly KeptRun[] | undefined {
   return useLiveQuery(async () => (await readAll('runs')).sort((a, b) => b.at - a.at), []);
 }
 
 /** Puts a run among the kept ones, as an act that can be undone. @throws when it cannot be kept */
-export function addRun(run: StoredRun): Promise<void> {
+export function addRun(run: KeptRun): Promise<void> {
   return act('runs', `“${run.name}” is kept.`, {
     redo: () => database.runs.put(run),
     undo: () => database.runs.delete(run.id),
   });
 }
 
-export function removeRun(run: StoredRun): Promise<void> {
+export function removeRun(run: KeptRun): Promise<void> {
   return act('runs', `“${run.name}” is deleted.`, {
     redo: () => database.runs.delete(run.id),
     undo: () => database.runs.put(run),

@@ -4,7 +4,7 @@ import type { Strategy } from '@plateau/core';
 import { draftFrom, runKey } from '@/model/sheet/read.ts';
 import {
   type Draft,
-  edit,
+  editInBurst,
   editMany,
   redo,
   replaceDraft,
@@ -22,8 +22,9 @@ function changeOpened(make: (sheet: Sheet) => Sheet): void {
   if (sheet) keep(make(sheet));
 }
 
-export function editField(key: string, to: string): void {
-  changeOpened((sheet) => edit(sheet, key, to, Date.now(), newId()));
+/** @param isHeld whether the hand that moves it has not let go since the last */
+export function editField(key: string, to: string, isHeld = false): void {
+  changeOpened((sheet) => editInBurst(sheet, { [key]: to }, Date.now(), newId(), isHeld));
 }
 
 /** Several fields as one step. */

@@ -4,11 +4,15 @@
 import Joi from 'joi';
 import type { Draft } from '@/model/sheet/sheet.ts';
 import { upgradeDraft } from '@/model/upgrade.ts';
+import type { DraftTable } from './tables.ts';
 
-const PREFIX = 'plateau letters ';
+const PREFIXES: Readonly<Record<DraftTable, string>> = {
+  sheets: 'plateau letters ',
+  blends: 'plateau blend letters ',
+};
 const tab = crypto.randomUUID();
 const lockOf = (name: string): string => `plateau tab ${name}`;
-const keyOf = (sheet: string): string => `${PREFIX}${tab} ${sheet}`;
+const keyOf = (table: DraftTable, id: string): string => `${PREFIXES[table]}${tab} ${id}`;
 const texts = Joi.object().pattern(Joi.string(), Joi.string().allow(''));
 
 /** Says that this tab lives, for as long as it does: what it has put down is not for others to take up. */
@@ -16,28 +20,29 @@ export function keepAlive(): void {
   void navigator.locks?.request(lockOf(tab), () => new Promise(() => {}));
 }
 
-/** Puts down what a sheet's fields hold beyond the store. A full or forbidden journal is no reason to stop. */
-export function jot(sheet: string, changes: Draft): void {
+/** Puts down what a draft's fields hold beyond the store. A full or forbidden journal is no reason to stop. */
+export function jot(table: DraftTable, id: string, changes: Draft): void {
   try {
-    localStorage.setItem(keyOf(sheet), JSON.stringify(changes));
+    localStorage.setItem(keyOf(table, id), JSON.stringify(changes));
   } catch {}
 }
 
 /** The store has it: the note is not needed any more. */
-export function settle(sheet: string): void {
+export function settle(table: DraftTable, id: string): void {
   try {
-    localStorage.removeItem(keyOf(sheet));
+    localStorage.removeItem(keyOf(table, id));
   } catch {}
 }
 
-/** What tabs that ended had put down, by sheet; each note is told once. */
-export async function lastLetters(): Promise<ReadonlyMap<string, Draft>> {
+/** What tabs that ended had put down, by the draft's id; each note is told once. */
+export async function lastLetters(table: DraftTable): Promise<ReadonlyMap<string, Draft>> {
   const found = new Map<string, Draft>();
+  const prefix = PREFIXES[table];
   try {
     const { held = [] } = (await navigator.locks?.query()) ?? {};
     const living = new Set(held.map(({ name }) => name));
-    for (const key of Object.keys(localStorage).filter((name) => name.startsWith(PREFIX))) {
-      const [owner = '', sheet = ''] = key.slice(PREFIX.length).split(' ');
+    for (const key of Object.keys(localStorage).filter((name) => name.startsWith(prefix))) {
+      const [owner = '', sheet = ''] = key.slice(prefix.length).split(' ');
       if (owner !== tab && living.has(lockOf(owner))) continue;
       const changes = draftFrom(localStorage.getItem(key));
       localStorage.removeItem(key);

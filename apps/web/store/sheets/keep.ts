@@ -21,6 +21,7 @@ export function newSheet(draft: Draft): Sheet {
 }
 
 export const keeper = new Keeper({
+  table: 'sheets',
   now: sheetOf,
   take: (sheet) => {
     putSheet(sheet);

@@ -7,8 +7,10 @@ import { database } from '../database.ts';
 import { readOne, soundRows } from '../read.ts';
 import { tellTabs } from '../tabs.ts';
 import { jot, settle } from './journal.ts';
+import { type DraftTable, KINDS } from './tables.ts';
 
 export interface KeeperOf {
+  readonly table: DraftTable;
   /** the sheet as it is in this tab now */
   now(id: string): Sheet | undefined;
   /** puts what another tab made of it in its place */
@@ -40,7 +42,7 @@ export class Keeper {
     const sheet = this.#tab.now(id);
     if (!sheet) return;
     const known = this.#known.get(id);
-    jot(id, known ? changedFields(known, sheet) : sheet.draft);
+    jot(this.#tab.table, id, known ? changedFields(known, sheet) : sheet.draft);
     if (this.#underWay.has(id)) {
       this.#waiting.add(id);
       return;
@@ -59,16 +61,18 @@ export class Keeper {
     this.#underWay.delete(id);
     if (well) this.#tab.problem(undefined);
     if (this.#waiting.delete(id)) this.keep(id);
-    else if (well) settle(id);
+    else if (well) settle(this.#tab.table, id);
   }
 
   async #write(mine: Sheet): Promise<void> {
     const { id } = mine;
-    const { merged, written } = await database.transaction('rw', database.sheets, async () => {
-      const [stored] = soundRows('sheets', (await database.sheets.bulkGet([id])).filter(Boolean));
+    const { table } = this.#tab;
+    const rows = database[table];
+    const { merged, written } = await database.transaction('rw', rows, async () => {
+      const [stored] = soundRows(table, (await rows.bulkGet([id])).filter(Boolean));
       const merged = this.#merge(this.#known.get(id), mine, stored);
       const written: Sheet = { ...merged.sheet, revision: (stored ? revisionOf(stored) : 0) + 1 };
-      await database.sheets.put(written);
+      await rows.put(written);
       return { merged, written };
     });
     this.#known.set(id, written);
@@ -77,12 +81,12 @@ export class Keeper {
       this.#tab.take(now && now !== mine ? this.#merge(mine, now, written).sheet : written);
       if (merged.conflicts.length > 0) this.#tab.conflict(written, merged.conflicts);
     }
-    tellTabs({ kind: 'sheet', id });
+    tellTabs({ kind: KINDS[table], id });
   }
 
   /** Takes in a sheet that another tab has written. */
   async hear(id: string): Promise<void> {
-    const stored = await readOne('sheets', id);
+    const stored = await readOne(this.#tab.table, id);
     const known = this.#known.get(id);
     if (!stored || (known && revisionOf(known) >= revisionOf(stored))) return;
     this.#known.set(id, stored);

@@ -7,9 +7,30 @@ import { keepAlive, lastLetters } from './journal.ts';
 import { keep, keeper, keptTabs, newId, newSheet, openFirstSheet, openSheet } from './keep.ts';
 import { livingSheets, useSheets } from './state.ts';
 
-/** Reads the sheets once, and opens one. @param wanted the id of the one to be opened, if it is there */
+let reading: Promise<void> | undefined;
+
+/** Reads the sheets once, and hears what other tabs make of them. */
+export function readSheets(): Promise<void> {
+  if (useSheets.getState().all) return Promise.resolve();
+  reading ??= readOnce().finally(() => {
+    reading = undefined;
+  });
+  return reading;
+}
+
+/** Reads the sheets, and opens one. @param wanted the id of the one to be opened, if it is there */
 export async function loadSheets(wanted: string | undefined): Promise<void> {
-  if (useSheets.getState().all) return;
+  await readSheets();
+  if (useSheets.getState().openId !== undefined) return;
+  const { tabs } = useSheets.getState();
+  const alive = livingSheets();
+  const lastTab = alive.find(({ id }) => id === tabs[tabs.length - 1]);
+  const open = alive.find(({ id }) => id === wanted) ?? lastTab ?? alive[alive.length - 1];
+  if (open) openSheet(open.id);
+  else openFirstSheet();
+}
+
+async function readOnce(): Promise<void> {
   keepAlive();
   const all = (await readAll('sheets')).sort((a, b) => a.created - b.created);
   for (const sheet of all) keeper.knows(sheet);
@@ -20,15 +41,10 @@ export async function loadSheets(wanted: string | undefined): Promise<void> {
   hearTabs((told) => {
     if (told.kind === 'sheet') void keeper.hear(told.id);
   });
-  const alive = livingSheets();
-  const lastTab = alive.find(({ id }) => id === tabs[tabs.length - 1]);
-  const open = alive.find(({ id }) => id === wanted) ?? lastTab ?? alive[alive.length - 1];
-  if (open) openSheet(open.id);
-  else openFirstSheet();
 }
 
 async function takeLastLetters(): Promise<void> {
-  for (const [id, letters] of await lastLetters()) {
+  for (const [id, letters] of await lastLetters('sheets')) {
     const sheet = useSheets.getState().all?.find((s) => s.id === id);
     if (sheet) keep(editMany(sheet, letters, Date.now(), newId()));
     // A sheet so new that the store had not had it yet.

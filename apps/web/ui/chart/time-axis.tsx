@@ -73,10 +73,10 @@ export function StrokeKey({
 }) {
   return (
     <span data-stroke-key className="flex items-center gap-1.5 whitespace-nowrap">
-      <svg aria-hidden width={26} height={6}>
+      <svg aria-hidden width={26} height={6} className="shrink-0">
         <line x1={0} x2={26} y1={3} y2={3} strokeWidth={1.6} {...stroke} />
       </svg>
-      {text}
+      <span className="truncate">{text}</span>
     </span>
   );
 }

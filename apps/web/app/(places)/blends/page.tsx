@@ -1,7 +1,7 @@
-import { Unbuilt } from '@/features/shell/unbuilt';
+import { BlendsPage } from '@/features/blends/page';
 
 export const metadata = { title: 'Blends' };
 
 export default function Page() {
-  return <Unbuilt place="blends" />;
+  return <BlendsPage />;
 }

@@ -3,29 +3,36 @@
 import { type DayBook, isoFromDay } from '@plateau/core';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import type { ReactNode } from 'react';
-import type { StoredRun } from '@/model/rows.ts';
+import type { KeptRun } from '@/model/rows.ts';
+import { askedOf } from '@/model/runs/kept.ts';
 import { IconButton } from '@/ui/button';
 import { count, money, percent, price, written } from '@/ui/format.ts';
 import { GoToDay } from '@/ui/go-to-day.tsx';
+import { PlainTable } from '@/ui/plain-table.tsx';
 import { useAnswer } from '@/ui/use-answer.ts';
 import { askDay } from '@/workers/run-client.ts';
 import { Candidates } from '../candidates.tsx';
 import { Panel } from '../panel.tsx';
-import { PlainTable } from '../report/plain-table.tsx';
 
 interface DayPanelProps {
-  readonly kept: StoredRun;
+  readonly kept: KeptRun;
+  /** of a blend: the names of its parts, and which of them have a book of their own; one book for all where none is named */
+  readonly parts?: { readonly names: readonly string[]; readonly own: readonly number[] };
   readonly day: number;
   readonly onDay: (day: number) => void;
   /** opens the trade that was held in an instrument since a day */
-  readonly onTrade: (symbol: string, side: 'long' | 'short', entryDay: number) => void;
+  readonly onTrade: (symbol: string, side: 'long' | 'short', entryDay: number, part: number) => void;
   readonly onBack: () => void;
 }
 
 /** What happened on one day of the run: fills, positions with weights, cash, candidates with what became of them. */
-export function DayPanel({ kept, day, onDay, onTrade, onBack }: DayPanelProps) {
-  const { universe, request } = kept;
-  const { value: book, fault } = useAnswer(() => askDay({ universe, request }, day), [kept, day]);
+export function DayPanel({ kept, parts, day, onDay, onTrade, onBack }: DayPanelProps) {
+  const own = parts && parts.own.length > 0 ? parts.own : undefined;
+  const { value: books, fault } = useAnswer(
+    () => Promise.all((own ?? [0]).map((part) => askDay(askedOf(kept, part), day))),
+    [kept, day],
+  );
+  const book = books?.find((one) => one !== undefined);
   const go = (to: number | undefined): void => {
     if (to !== undefined) onDay(to);
   };
@@ -68,13 +75,37 @@ export function DayPanel({ kept, day, onDay, onTrade, onBack }: DayPanelProps) {
         data-testid="day"
         data-day={book && isoFromDay(book.day)}
       >
-        {book && <Book book={book} onTrade={onTrade} />}
+        {books?.map((one, k) => {
+          if (!one) return null;
+          const part = own?.[k];
+          return part === undefined ? (
+            <Book key="all" book={one} parts={parts?.names} onTrade={onTrade} />
+          ) : (
+            <section key={part} className="pb-6">
+              <h3 className="font-serif text-xl">{parts?.names[part]}, in its own run’s money</h3>
+              <Book
+                book={one}
+                parts={undefined}
+                onTrade={(symbol, side, entryDay) => onTrade(symbol, side, entryDay, part)}
+              />
+            </section>
+          );
+        })}
       </div>
     </Panel>
   );
 }
 
-function Book({ book, onTrade }: { book: DayBook; onTrade: DayPanelProps['onTrade'] }) {
+interface BookProps {
+  readonly book: DayBook;
+  /** the names of a blend's parts, where the book is of all of them */
+  readonly parts: readonly string[] | undefined;
+  readonly onTrade: DayPanelProps['onTrade'];
+}
+
+function Book({ book, parts, onTrade }: BookProps) {
+  const head = parts ? ['Part'] : [];
+  const of = (part: number): string[] => (parts ? [parts[part] ?? ''] : []);
   const { fills, positions, exiting, candidates } = book;
   return (
     <div className="grid gap-4">
@@ -87,9 +118,10 @@ function Book({ book, onTrade }: { book: DayBook; onTrade: DayPanelProps['onTrad
       <Part title="Filled" empty="Nothing was bought or sold." of={fills}>
         <PlainTable
           label="Fills of the day"
-          head={['Symbol', 'Order', 'Side', 'Shares', 'Price', 'Cash', 'Commission', 'Reason']}
+          head={['Symbol', ...head, 'Order', 'Side', 'Shares', 'Price', 'Cash', 'Commission', 'Reason']}
           rows={fills.map((fill) => [
             fill.symbol,
+            ...of(fill.part),
             fill.action,
             fill.side,
             written(fill.shares, 'shares'),
@@ -103,16 +135,28 @@ function Book({ book, onTrade }: { book: DayBook; onTrade: DayPanelProps['onTrad
       <Part title="Held at the close" empty="Nothing was held: all of it was cash." of={positions}>
         <PlainTable
           label="Positions of the day"
-          head={['Symbol', 'Side', 'Shares', 'Since', 'Entered at', 'Close', 'Value', 'Weight', 'Move']}
+          head={[
+            'Symbol',
+            ...head,
+            'Side',
+            'Shares',
+            'Since',
+            'Entered at',
+            'Close',
+            'Value',
+            'Weight',
+            'Move',
+          ]}
           rows={positions.map((p) => [
             <button
               key="open"
               type="button"
               className="font-semibold hover:text-accent"
-              onClick={() => onTrade(p.symbol, p.side, p.entryDay)}
+              onClick={() => onTrade(p.symbol, p.side, p.entryDay, p.part)}
             >
               {p.symbol}
             </button>,
+            ...of(p.part),
             p.side,
             written(p.shares, 'shares'),
             isoFromDay(p.entryDay),
@@ -129,8 +173,8 @@ function Book({ book, onTrade }: { book: DayBook; onTrade: DayPanelProps['onTrad
       <Part title="Decided at the close: exits" empty="No exit was decided." of={exiting}>
         <PlainTable
           label="Exits decided"
-          head={['Symbol', 'Reason']}
-          rows={exiting.map(({ symbol, reason }) => [symbol, reason])}
+          head={['Symbol', ...head, 'Reason']}
+          rows={exiting.map(({ part, symbol, reason }) => [symbol, ...of(part), reason])}
         />
       </Part>
       <Part
@@ -138,7 +182,7 @@ function Book({ book, onTrade }: { book: DayBook; onTrade: DayPanelProps['onTrad
         empty="The entry rule was true for no member."
         of={candidates}
       >
-        <Candidates rows={candidates} />
+        <Candidates rows={candidates} parts={parts} />
       </Part>
     </div>
   );

@@ -1,8 +1,9 @@
 // A report as one HTML file: drawn once beside the page, then taken as it stands, with its styles and without its scripts.
 
+import type { Trade } from '@plateau/core';
 import { Tooltip } from 'radix-ui';
+import type { ReactNode } from 'react';
 import { createRoot } from 'react-dom/client';
-import { type PaperProps, ReportPaper } from './report-paper.tsx';
 import { escaped, tradesHtml } from './trades-html.ts';
 
 /** What the file needs beyond the app's own styles: a column that fits A4 and Letter alike. */
@@ -25,19 +26,15 @@ const WIDTH = 700;
 const CONTROLS =
   'button, form, select, input, label, [role="radiogroup"], [role="group"][aria-label="Beside it"]';
 
-/** The text of the file. */
-export async function paperHtml(props: PaperProps): Promise<string> {
+/** The text of the file. @param paper the report as it is printed, @param trades listed behind it */
+export async function paperHtml(title: string, paper: ReactNode, trades: readonly Trade[]): Promise<string> {
   const host = document.createElement('div');
   host.style.cssText = `position:absolute; left:-${WIDTH * 4}px; top:0; width:${WIDTH}px`;
   host.setAttribute('aria-hidden', 'true');
   document.body.append(host);
   const root = createRoot(host);
   try {
-    root.render(
-      <Tooltip.Provider>
-        <ReportPaper {...props} />
-      </Tooltip.Provider>,
-    );
+    root.render(<Tooltip.Provider>{paper}</Tooltip.Provider>);
     await drawn(host);
     const body = host.cloneNode(true) as HTMLElement;
     for (const control of body.querySelectorAll(CONTROLS)) control.remove();
@@ -55,10 +52,10 @@ export async function paperHtml(props: PaperProps): Promise<string> {
       '<head>',
       '<meta charset="utf-8">',
       '<meta name="viewport" content="width=device-width">',
-      `<title>${escaped(props.kept.name || 'Report')}</title>`,
+      `<title>${escaped(title || 'Report')}</title>`,
       `<style>${appStyles()}${PAPER_STYLES}</style>`,
       '</head>',
-      `<body>${body.innerHTML}${tradesHtml(props.report.trades)}</body>`,
+      `<body>${body.innerHTML}${tradesHtml(trades)}</body>`,
       '</html>',
     ].join('\n');
   } finally {

@@ -3,7 +3,6 @@
 import { at, type Bootstrap, isoFromDay, type Report, type ShownRun } from '@plateau/core';
 import type { ReactNode } from 'react';
 import type { StoredRun } from '@/model/rows.ts';
-import { settingRows } from '@/model/runs/settings-rows.ts';
 import { Cautions } from '@/parts/cautions/cautions.tsx';
 import { moment } from '@/ui/format.ts';
 import { Baseline, type RandomEntries } from '../report/baseline.tsx';
@@ -12,6 +11,7 @@ import { CalendarPaper } from '../report/calendar-section.tsx';
 import { CurvesSection } from '../report/curves-section.tsx';
 import { DrawdownsSection } from '../report/drawdowns-section.tsx';
 import { FiguresSection } from '../report/figures-section.tsx';
+import { KeptSettings } from '../report/kept-settings.tsx';
 import { NextOrders } from '../report/next-orders.tsx';
 import { RegressionSection } from '../report/regression-section.tsx';
 import { RollingSection } from '../report/rolling-section.tsx';
@@ -57,18 +57,7 @@ export function ReportPaper({
         Kept {moment(kept.at)}; engine {kept.engine}; bars and memberships {kept.data.slice(0, 16)}.
       </p>
       <Part title="Rules and settings">
-        <table>
-          <tbody>
-            {settingRows([kept]).map(({ label, texts }) => (
-              <tr key={label} className="border-b border-hairline align-top">
-                <th scope="row" className="pr-4 text-left font-normal whitespace-nowrap">
-                  {label}
-                </th>
-                <td className="whitespace-pre-line">{texts[0]}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <KeptSettings kept={kept} />
       </Part>
       <Part title="Curves">
         <CurvesSection

@@ -5,9 +5,9 @@ import { useEffect, useRef, useState } from 'react';
 import type { StoredRun } from '@/model/rows.ts';
 import { Button } from '@/ui/button';
 import { count, percent, written } from '@/ui/format.ts';
+import { PlainTable } from '@/ui/plain-table.tsx';
 import { Progress } from '@/ui/progress.tsx';
 import { baselineInWorker } from '@/workers/apart-client.ts';
-import { PlainTable } from './plain-table.tsx';
 
 const SEEDS = Array.from({ length: 40 }, (_x, k) => 1001 + k);
 const SHARES = [0.05, 0.25, 0.5, 0.75, 0.95];

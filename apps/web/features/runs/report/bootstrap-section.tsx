@@ -1,6 +1,6 @@
 import { type Bootstrap, type Figures, figureEntry, type Range, type Report } from '@plateau/core';
 import { count, percent, ratio, written } from '@/ui/format.ts';
-import { PlainTable } from './plain-table.tsx';
+import { PlainTable } from '@/ui/plain-table.tsx';
 
 /** What luck may have done: ranges of resampled days, chances of a loss, and the Sharpe ratio after so many tries. */
 export function BootstrapSection({

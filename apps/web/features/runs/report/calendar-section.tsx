@@ -13,10 +13,12 @@ type View = (typeof VIEWS)[number];
 interface CalendarSectionProps {
   readonly calendar: Report['calendar'];
   readonly benchmark: string;
+  /** what its own months are called */
+  readonly whose?: string;
 }
 
 /** Months by years: the strategy's, the benchmark's, or how far one was ahead. */
-export function CalendarSection({ calendar, benchmark }: CalendarSectionProps) {
+export function CalendarSection({ calendar, benchmark, whose = 'Strategy' }: CalendarSectionProps) {
   const [view, setView] = useState<View>('strategy');
   const table = view === 'difference' ? undefined : calendar[view];
   return (
@@ -24,7 +26,7 @@ export function CalendarSection({ calendar, benchmark }: CalendarSectionProps) {
       <Toggle
         label="Whose months"
         value={view}
-        choices={VIEWS.map((value) => [value, nameOf(value, benchmark)] as const)}
+        choices={VIEWS.map((value) => [value, nameOf(value, benchmark, whose)] as const)}
         onChange={setView}
         className="mb-2"
       />
@@ -35,14 +37,14 @@ export function CalendarSection({ calendar, benchmark }: CalendarSectionProps) {
 }
 
 /** All three under each other, as on paper. */
-export function CalendarPaper({ calendar, benchmark }: CalendarSectionProps) {
+export function CalendarPaper({ calendar, benchmark, whose = 'Strategy' }: CalendarSectionProps) {
   return (
     <div className="grid gap-4">
       {VIEWS.map((view) => (
         <div key={view}>
-          <h4 className="font-semibold">{nameOf(view, benchmark)}</h4>
+          <h4 className="font-semibold">{nameOf(view, benchmark, whose)}</h4>
           <Months
-            label={nameOf(view, benchmark)}
+            label={nameOf(view, benchmark, whose)}
             rows={view === 'difference' ? calendar.difference : calendar[view].rows}
           />
           {view !== 'difference' && <Best table={calendar[view]} />}
@@ -52,8 +54,8 @@ export function CalendarPaper({ calendar, benchmark }: CalendarSectionProps) {
   );
 }
 
-function nameOf(view: View, benchmark: string): string {
-  return { strategy: 'Strategy', benchmark: `${benchmark} held`, difference: 'Difference' }[view];
+function nameOf(view: View, benchmark: string, whose: string): string {
+  return { strategy: whose, benchmark: `${benchmark} held`, difference: 'Difference' }[view];
 }
 
 function Best({ table }: { table: CalendarTable }) {

@@ -1,6 +1,6 @@
 import { isoFromDay, type Report } from '@plateau/core';
 import { count, money, percent } from '@/ui/format.ts';
-import { PlainTable } from './plain-table.tsx';
+import { PlainTable } from '@/ui/plain-table.tsx';
 
 /** The deepest falls, and what the deepest felt like. */
 export function DrawdownsSection({ rows, benchmark }: { rows: Report['drawdowns']; benchmark: string }) {

@@ -23,6 +23,8 @@ const TABLES = [
 interface FiguresSectionProps {
   readonly report: Report;
   readonly benchmark: string;
+  /** what its own column is called */
+  readonly whose?: string;
   /** all of them open, as on paper */
   readonly open?: boolean;
 }
@@ -31,16 +33,24 @@ interface FiguresSectionProps {
 export const FiguresSection = memo(function FiguresSection({
   report,
   benchmark,
+  whose = 'Strategy',
   open = false,
 }: FiguresSectionProps) {
   return (
     <div className={open ? 'grid gap-4' : 'flex flex-wrap items-start gap-x-12 gap-y-4'}>
       <div>
-        <Figures report={report} benchmark={benchmark} about="curve" open={open} />
+        <Figures report={report} benchmark={benchmark} whose={whose} about="curve" open={open} />
       </div>
       <div className={open ? 'grid gap-4' : 'grid w-80 gap-4'}>
         {TABLES.slice(1).map(([about]) => (
-          <Figures key={about} report={report} benchmark={benchmark} about={about} open={open} />
+          <Figures
+            key={about}
+            report={report}
+            benchmark={benchmark}
+            whose={whose}
+            about={about}
+            open={open}
+          />
         ))}
       </div>
     </div>
@@ -49,16 +59,15 @@ export const FiguresSection = memo(function FiguresSection({
 
 interface FiguresProps extends FiguresSectionProps {
   readonly about: FigureEntry['about'];
+  readonly whose: string;
   readonly open: boolean;
 }
 
-function Figures({ report, benchmark, about, open }: FiguresProps) {
+function Figures({ report, benchmark, whose, about, open }: FiguresProps) {
   const { strategy } = report.figures;
   const title = TABLES.find(([key]) => key === about)?.[1] ?? about;
   const curve = about === 'curve';
-  const columns = curve
-    ? ['Strategy', `${benchmark} held`, ...report.comparisons.map(comparisonName)]
-    : ['Strategy'];
+  const columns = curve ? [whose, `${benchmark} held`, ...report.comparisons.map(comparisonName)] : [whose];
   return (
     <table aria-label={`Figures: ${title}`} className="min-w-80 text-right">
       <thead>

@@ -6,8 +6,8 @@ import { Copy, Download } from 'lucide-react';
 import { toast } from 'sonner';
 import { Button } from '@/ui/button';
 import { count, price, written } from '@/ui/format.ts';
+import { PlainTable } from '@/ui/plain-table.tsx';
 import { saveFile } from '@/ui/save-file.ts';
-import { PlainTable } from './plain-table.tsx';
 
 interface NextOrdersProps {
   readonly run: Pick<ShownRun, 'nextOrders' | 'standing'>;

@@ -10,7 +10,7 @@ import { Menu } from '@/ui/menu.tsx';
 import { saveFile, WORKBOOK } from '@/ui/save-file.ts';
 import { tablesInWorker } from '@/workers/apart-client.ts';
 import { paperHtml } from '../paper/paper-html.tsx';
-import type { PaperProps } from '../paper/report-paper.tsx';
+import { type PaperProps, ReportPaper } from '../paper/report-paper.tsx';
 
 const TYPES: Readonly<Record<RunFormat, readonly [name: string, extension: string, type: string]>> = {
   csv: ['Data as CSV', 'csv.zip', 'application/zip'],
@@ -20,9 +20,51 @@ const TYPES: Readonly<Record<RunFormat, readonly [name: string, extension: strin
 
 /** The report and the run as files. */
 export function OutMenu(props: PaperProps) {
-  const { kept, run } = props;
-  const [busy, setBusy] = useState(false);
+  const { kept, run, report } = props;
   const name = kept.name || 'Run';
+  const asked = { universe: kept.universe, request: kept.request };
+  return (
+    <FilesMenu
+      disabled={props.bootstrap === undefined}
+      items={[
+        [
+          'Report as HTML',
+          async () =>
+            saveFile(
+              `${name} report.html`,
+              'text/html',
+              await paperHtml(kept.name, <ReportPaper {...props} />, report.trades),
+            ),
+        ],
+        ...tableItems(name, (format) => tablesInWorker(asked, format)),
+        ['Run as JSON', async () => saveFile(`${name} run.json`, 'application/json', await runFileOf(kept))],
+        [
+          'Figures as JSON',
+          async () => saveFile(`${name} figures.json`, 'application/json', summaryJson(run)),
+        ],
+      ]}
+    />
+  );
+}
+
+type FileItem = readonly [words: string, make: () => Promise<void>];
+
+/** The tables in each format. */
+export function tableItems(name: string, make: (format: RunFormat) => Promise<Uint8Array>): FileItem[] {
+  return (['csv', 'xlsx', 'parquet'] as const).map((format) => {
+    const [words, extension, type] = TYPES[format];
+    return [words, async () => saveFile(`${name} data.${extension}`, type, await make(format))];
+  });
+}
+
+interface FilesMenuProps {
+  readonly disabled: boolean;
+  readonly items: readonly FileItem[];
+}
+
+/** Files that are made when they are asked for; one that is not made is told. */
+export function FilesMenu({ disabled, items }: FilesMenuProps) {
+  const [busy, setBusy] = useState(false);
   const make = async (file: () => Promise<void>): Promise<void> => {
     setBusy(true);
     try {
@@ -33,27 +75,10 @@ export function OutMenu(props: PaperProps) {
       setBusy(false);
     }
   };
-  const items: readonly (readonly [string, () => Promise<void>])[] = [
-    ['Report as HTML', async () => saveFile(`${name} report.html`, 'text/html', await paperHtml(props))],
-    ...(['csv', 'xlsx', 'parquet'] as const).map((format) => {
-      const [words, extension, type] = TYPES[format];
-      return [
-        words,
-        async () =>
-          saveFile(
-            `${name} data.${extension}`,
-            type,
-            await tablesInWorker({ universe: kept.universe, request: kept.request }, format),
-          ),
-      ] as const;
-    }),
-    ['Run as JSON', async () => saveFile(`${name} run.json`, 'application/json', await runFileOf(kept))],
-    ['Figures as JSON', async () => saveFile(`${name} figures.json`, 'application/json', summaryJson(run))],
-  ];
   return (
     <Menu
       trigger={
-        <Button className="ml-auto" disabled={busy || props.bootstrap === undefined}>
+        <Button className="ml-auto" disabled={busy || disabled}>
           <Download size={14} aria-hidden /> {busy ? 'Making the file …' : 'Take out'}
         </Button>
       }

@@ -6,13 +6,16 @@ import {
   startTransition,
   useContext,
   useEffect,
+  useMemo,
   useRef,
   useState,
 } from 'react';
 import { ChartOut } from '@/ui/chart/chart-out.tsx';
 
-/** The report's parts in their order, as its outline names them. */
-export const OUTLINE = [
+export type Outline = readonly (readonly [id: string, name: string])[];
+
+/** A report's parts in their order, as its outline names them. */
+export const OUTLINE: Outline = [
   ['curves', 'Curves'],
   ['figures', 'Figures'],
   ['worth', 'Cautions'],
@@ -26,32 +29,35 @@ export const OUTLINE = [
   ['days', 'Days'],
   ['why', 'Why, or why not'],
   ['next', 'Next orders'],
-] as const;
+];
 
 /** Parts that are drawn at once; the others follow while nothing else is asked for. */
 const AT_ONCE = 3;
 
-const Drawn = createContext<number>(OUTLINE.length);
+/** The parts that are drawn. */
+const Drawn = createContext<ReadonlySet<string> | undefined>(undefined);
 
 interface DrawnPartsProps {
+  readonly outline?: Outline;
   /** is told when all are drawn */
   readonly onAll: () => void;
   readonly children: ReactNode;
 }
 
 /** Draws the parts below it one after another: a long report answers before all of it is there. */
-export function DrawnParts({ onAll, children }: DrawnPartsProps) {
+export function DrawnParts({ outline = OUTLINE, onAll, children }: DrawnPartsProps) {
   const [drawn, setDrawn] = useState(AT_ONCE);
   useEffect(() => {
-    if (drawn === OUTLINE.length) return onAll();
+    if (drawn >= outline.length) return onAll();
     const id = requestIdleCallback(() => startTransition(() => setDrawn(drawn + 1)), { timeout: 300 });
     return () => cancelIdleCallback(id);
-  }, [drawn, onAll]);
-  return <Drawn.Provider value={drawn}>{children}</Drawn.Provider>;
+  }, [drawn, outline, onAll]);
+  const shown = useMemo(() => new Set(outline.slice(0, drawn).map(([id]) => id)), [outline, drawn]);
+  return <Drawn.Provider value={shown}>{children}</Drawn.Provider>;
 }
 
 interface PartProps {
-  readonly id: (typeof OUTLINE)[number][0];
+  readonly id: string;
   readonly title: string;
   /** what its charts are called as a picture; none are taken out when left out */
   readonly picture?: string;
@@ -61,7 +67,7 @@ interface PartProps {
 /** One part of the report; an empty place until its turn has come. */
 export function Part({ id, title, picture, children }: PartProps) {
   const self = useRef<HTMLElement>(null);
-  const isDrawn = OUTLINE.findIndex(([name]) => name === id) < useContext(Drawn);
+  const isDrawn = useContext(Drawn)?.has(id) ?? true;
   return (
     <section ref={self} id={id} aria-labelledby={`${id}-title`} className="border-b border-hairline py-4">
       <div className="flex items-center gap-2 pb-2">

@@ -5,7 +5,7 @@ import { memo } from 'react';
 import { ReferenceLine, ResponsiveContainer, Scatter, ScatterChart, XAxis, YAxis } from 'recharts';
 import { Grid } from '@/ui/chart/grid.tsx';
 import { count, percent, ratio } from '@/ui/format.ts';
-import { PlainTable } from './plain-table.tsx';
+import { PlainTable } from '@/ui/plain-table.tsx';
 
 /** How far the benchmark explains the result, and whether what is left could be chance. */
 export const RegressionSection = memo(function RegressionSection({

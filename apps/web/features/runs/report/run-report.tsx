@@ -12,7 +12,7 @@ import { useReportPlace } from '../use-report-place.ts';
 import { useRandomEntries } from './baseline.tsx';
 import { useComparisons } from './comparisons.tsx';
 import { OutMenu } from './out-menu.tsx';
-import { DrawnParts, OUTLINE } from './parts.tsx';
+import { DrawnParts, OUTLINE, type Outline } from './parts.tsx';
 import { ReportParts } from './report-parts.tsx';
 import { useStressTests } from './stress-tests.tsx';
 import { useRepeatedRun } from './use-repeated-run.ts';
@@ -82,7 +82,7 @@ export function RunReport({ kept }: { kept: StoredRun }) {
             entries={entries}
           />
         </header>
-        <Outline />
+        <OutlineLinks outline={OUTLINE} />
         <div className="min-h-0 flex-1 overflow-auto px-4" tabIndex={0} role="region" aria-label="Report">
           <DrawnParts onAll={onAll}>
             <ReportParts
@@ -126,11 +126,14 @@ export function RunReport({ kept }: { kept: StoredRun }) {
   );
 }
 
-function Outline() {
+export function OutlineLinks({ outline }: { outline: Outline }) {
   return (
-    <nav aria-label="Parts of the report" className="flex gap-4 border-b border-hairline px-4 py-1">
-      {OUTLINE.map(([id, name]) => (
-        <a key={id} href={`#${id}`} className="text-accent hover:underline">
+    <nav
+      aria-label="Parts of the report"
+      className="flex flex-wrap gap-x-4 border-b border-hairline px-4 py-1"
+    >
+      {outline.map(([id, name]) => (
+        <a key={id} href={`#${id}`} className="whitespace-nowrap text-accent hover:underline">
           {name}
         </a>
       ))}

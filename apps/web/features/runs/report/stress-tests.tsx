@@ -4,8 +4,8 @@ import { type Figures, figureEntry, type ShownRun, type StressTest, stressTests 
 import { useEffect, useMemo, useState } from 'react';
 import type { StoredRun } from '@/model/rows.ts';
 import { ours } from '@/ui/figures.ts';
+import { PlainTable } from '@/ui/plain-table.tsx';
 import { stressTestsInWorker } from '@/workers/apart-client.ts';
-import { PlainTable } from './plain-table.tsx';
 
 const FIGURES = (['cagr', 'sharpe', 'maxDrawdown', 'endEquity'] as const).map(figureEntry);
 

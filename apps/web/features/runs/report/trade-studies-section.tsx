@@ -15,10 +15,10 @@ import { GROUPINGS, groupName } from '@/parts/trades/grouping.ts';
 import { Grid } from '@/ui/chart/grid.tsx';
 import { plainAxis } from '@/ui/chart/time-axis.tsx';
 import { count, money, percent, ratio } from '@/ui/format.ts';
+import { PlainTable } from '@/ui/plain-table.tsx';
 import { Select } from '@/ui/select.tsx';
 import { Toggle } from '@/ui/toggle.tsx';
 import { ExcursionChart } from './excursion-chart.tsx';
-import { PlainTable } from './plain-table.tsx';
 
 interface TradeStudiesProps {
   readonly report: Report;

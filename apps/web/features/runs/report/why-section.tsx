@@ -1,12 +1,15 @@
 'use client';
 
-import { isoFromDay, type RunAsked, type WhyDay, type WhySpan } from '@plateau/core';
+import { isoFromDay, type WhyDay, type WhySpan } from '@plateau/core';
 import { useState } from 'react';
-import type { StoredRun } from '@/model/rows.ts';
+import type { KeptRun } from '@/model/rows.ts';
+import { askedOf } from '@/model/runs/kept.ts';
+import { VERDICTS } from '@/parts/trades/verdicts.ts';
 import { count } from '@/ui/format.ts';
+import { Select } from '@/ui/select.tsx';
 import { useAnswer } from '@/ui/use-answer.ts';
-import { askWhy, askWhyBetween } from '@/workers/run-client.ts';
-import { Candidates, VERDICTS } from '../candidates.tsx';
+import { type Asked as AskedRun, askWhy, askWhyBetween } from '@/workers/run-client.ts';
+import { Candidates } from '../candidates.tsx';
 import { Conditions, ruleName } from '../conditions.tsx';
 import { type Asked, WhyForm } from './why-form.tsx';
 import { WhySpanTable } from './why-span-table.tsx';
@@ -16,22 +19,41 @@ interface Answers {
   readonly span?: WhySpan | undefined;
 }
 
-async function answerTo(run: RunAsked, { symbol, from, to }: Asked): Promise<Answers> {
+async function answerTo(run: AskedRun, { symbol, from, to }: Asked): Promise<Answers> {
   return from === to
     ? { day: await askWhy(run, symbol, from) }
     : { span: await askWhyBetween(run, symbol, from, to) };
 }
 
+interface WhySectionProps {
+  readonly kept: KeptRun;
+  /** of a blend: the parts that can be asked, by their places */
+  readonly parts?: readonly (readonly [place: number, name: string])[];
+  readonly onDay: (day: number) => void;
+}
+
 /** Any instrument on any day, or over a span: each condition, membership, rank, and what kept it out. */
-export function WhySection({ kept, onDay }: { kept: StoredRun; onDay: (day: number) => void }) {
+export function WhySection({ kept, parts, onDay }: WhySectionProps) {
   const [asked, setAsked] = useState<Asked>();
-  const { universe, request } = kept;
-  const { value: answer, fault } = useAnswer(asked && (() => answerTo({ universe, request }, asked)), [
+  const [part, setPart] = useState(parts?.[0]?.[0] ?? 0);
+  const { value: answer, fault } = useAnswer(asked && (() => answerTo(askedOf(kept, part), asked)), [
     kept,
+    part,
     asked,
   ]);
   return (
     <div className="grid gap-3" aria-live="polite">
+      {parts && (
+        <p className="flex items-center gap-2">
+          Part
+          <Select
+            label="Part"
+            value={String(part)}
+            choices={parts.map(([place, name]) => [String(place), name] as const)}
+            onChange={(place) => setPart(Number(place))}
+          />
+        </p>
+      )}
       <WhyForm onAsk={setAsked} />
       {fault && (
         <p role="alert" className="text-loss">

@@ -2,9 +2,9 @@
 
 import { at, isoFromDay, type WhySpan } from '@plateau/core';
 import { useMemo } from 'react';
+import { VERDICTS } from '@/parts/trades/verdicts.ts';
 import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
 import { count, price, ratio } from '@/ui/format.ts';
-import { VERDICTS } from '../candidates.tsx';
 import { Truth } from '../conditions.tsx';
 
 /** As the core writes a truth: false, undefined, true. */

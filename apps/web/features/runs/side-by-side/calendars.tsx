@@ -3,9 +3,9 @@
 import { calendarDifference } from '@plateau/core';
 import { useState } from 'react';
 import { percent } from '@/ui/format.ts';
+import { PlainTable } from '@/ui/plain-table.tsx';
 import { Select } from '@/ui/select.tsx';
 import { Months } from '../report/calendar-section.tsx';
-import { PlainTable } from '../report/plain-table.tsx';
 import type { Shown } from './shown.ts';
 
 interface CalendarsProps {

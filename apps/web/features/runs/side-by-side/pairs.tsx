@@ -1,6 +1,6 @@
 import { compareRuns } from '@plateau/core';
 import { count, money, ratio } from '@/ui/format.ts';
-import { PlainTable } from '../report/plain-table.tsx';
+import { PlainTable } from '@/ui/plain-table.tsx';
 import type { Shown } from './shown.ts';
 
 interface PairsProps {

@@ -1,11 +1,14 @@
 // A run of the comparison, and how its line is drawn.
 
 import type { Report, ShownRun } from '@plateau/core';
-import type { StoredRun } from '@/model/rows.ts';
+import type { KeptRun } from '@/model/rows.ts';
 
 export interface Shown {
-  readonly kept: StoredRun;
-  readonly run: ShownRun;
+  readonly kept: KeptRun;
+  readonly run: Pick<
+    ShownRun,
+    'marks' | 'benchmark' | 'riskFree' | 'drawdown' | 'trades' | 'openTrades' | 'figures'
+  >;
   readonly report: Report;
 }
 

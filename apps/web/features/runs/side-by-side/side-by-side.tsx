@@ -2,12 +2,14 @@
 
 import { at, headlineFigures, isoFromDay } from '@plateau/core';
 import { useEffect, useState } from 'react';
-import type { StoredRun } from '@/model/rows.ts';
+import { isBlendRun, type KeptRun } from '@/model/rows.ts';
+import { benchmarkOf, blendAskedOf, capitalOf } from '@/model/runs/kept.ts';
 import { StrokeKey } from '@/ui/chart/time-axis.tsx';
 import { ours, theirs } from '@/ui/figures.ts';
 import { count, money } from '@/ui/format.ts';
+import { PlainTable } from '@/ui/plain-table.tsx';
+import { blendReportInWorker } from '@/workers/blend-client.ts';
 import { reportInWorker } from '@/workers/run-client.ts';
-import { PlainTable } from '../report/plain-table.tsx';
 import { Calendars } from './calendars.tsx';
 import { Curves } from './curves.tsx';
 import { Pairs } from './pairs.tsx';
@@ -23,7 +25,7 @@ function Unlike({ shown }: { shown: readonly Shown[] }) {
         `${isoFromDay(at(marks.day, 0))} to ${isoFromDay(at(marks.day, marks.day.length - 1))}`,
     ),
   );
-  const capitals = new Set(shown.map(({ kept }) => kept.request.strategy.account.capital));
+  const capitals = new Set(shown.map(({ kept }) => capitalOf(kept)));
   if (spans.size < 2 && capitals.size < 2) return null;
   return (
     <p className="text-loss" role="note">
@@ -36,7 +38,7 @@ function Unlike({ shown }: { shown: readonly Shown[] }) {
 }
 
 /** Two to six kept runs: curves on one scale, figures, settings with their differences, and how alike they are. */
-export function SideBySide({ kept }: { kept: readonly StoredRun[] }) {
+export function SideBySide({ kept }: { kept: readonly KeptRun[] }) {
   const [shown, setShown] = useState<readonly Shown[]>([]);
   const [fault, setFault] = useState<string>();
   const ids = kept.map(({ id }) => id).join(' ');
@@ -47,7 +49,9 @@ export function SideBySide({ kept }: { kept: readonly StoredRun[] }) {
     setFault(undefined);
     const all = async (): Promise<void> => {
       for (const one of kept) {
-        const outcome = await reportInWorker({ universe: one.universe, request: one.request });
+        const outcome = isBlendRun(one)
+          ? await blendReportInWorker(blendAskedOf(one))
+          : await reportInWorker({ universe: one.universe, request: one.request });
         if (late) return;
         if (outcome.kind === 'done')
           setShown((before) => [...before, { kept: one, run: outcome.run, report: outcome.report }]);
@@ -61,7 +65,7 @@ export function SideBySide({ kept }: { kept: readonly StoredRun[] }) {
     };
   }, [ids]);
   const [first] = shown;
-  const benchmark = first?.kept.request.benchmark ?? '';
+  const benchmark = first ? benchmarkOf(first.kept) : '';
   const names = shown.map(({ kept: { name } }, k) => `${k + 1}. ${name}`);
   return (
     <section

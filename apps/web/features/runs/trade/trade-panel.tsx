@@ -4,20 +4,22 @@ import { type FigurePart, isoFromDay, type Trade, type TradeStory } from '@plate
 import { ChevronLeft, ChevronRight, Dices } from 'lucide-react';
 import Link from 'next/link';
 import { type RefObject, useRef } from 'react';
-import type { StoredRun } from '@/model/rows.ts';
+import type { KeptRun } from '@/model/rows.ts';
+import { askedOf } from '@/model/runs/kept.ts';
+import { VERDICTS } from '@/parts/trades/verdicts.ts';
 import { Button, IconButton } from '@/ui/button';
 import { ChartOut } from '@/ui/chart/chart-out.tsx';
 import { Fold } from '@/ui/fold.tsx';
 import { count, money, percent, price, ratio, written } from '@/ui/format.ts';
 import { useAnswer } from '@/ui/use-answer.ts';
 import { askStory } from '@/workers/run-client.ts';
-import { Candidates, VERDICTS } from '../candidates.tsx';
+import { Candidates } from '../candidates.tsx';
 import { Conditions, ruleName } from '../conditions.tsx';
 import { Panel } from '../panel.tsx';
 import { StoryChart } from './story-chart.tsx';
 
 interface TradePanelProps {
-  readonly kept: StoredRun;
+  readonly kept: KeptRun;
   readonly trade: Trade;
   /** the trades in the order in which next and previous step through them */
   readonly list: readonly Trade[];
@@ -29,15 +31,14 @@ interface TradePanelProps {
 /** One trade on its chart, with the reasons for its entry, its size and its end. */
 export function TradePanel({ kept, trade, list, onOpen, onDay, onBack }: TradePanelProps) {
   const chart = useRef<HTMLDivElement>(null);
-  const { symbol, side, entryDay } = trade;
-  const { universe, request } = kept;
+  const { part, symbol, side, entryDay } = trade;
   const {
     value: story,
     fault: failed,
     waiting,
   } = useAnswer(
-    () => askStory({ universe, request }, { symbol, side, entryDay }),
-    [kept, symbol, side, entryDay],
+    () => askStory(askedOf(kept, part), { symbol, side, entryDay }),
+    [kept, part, symbol, side, entryDay],
   );
   const fault = failed ?? (waiting || story ? undefined : 'There is no such trade in this run.');
 
@@ -59,7 +60,10 @@ export function TradePanel({ kept, trade, list, onOpen, onDay, onBack }: TradePa
     ['Worst', 'w', () => first((a, b) => a.return < b.return)],
     ['Longest', 'l', () => first((a, b) => a.barsHeld > b.barsHeld)],
   ];
-  const current = story?.trade.symbol === symbol && story.trade.entryDay === entryDay ? story : undefined;
+  const current =
+    story?.trade.symbol === symbol && story.trade.entryDay === entryDay && story.trade.side === side
+      ? story
+      : undefined;
   return (
     <Panel
       label={`Trade in ${symbol}`}

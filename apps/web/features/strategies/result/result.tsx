@@ -6,22 +6,27 @@ import { clsx } from 'clsx';
 import { Download } from 'lucide-react';
 import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import { Tabs } from 'radix-ui';
-import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { useDeferredValue, useMemo } from 'react';
+import { changesBetween, variantSettings } from '@/model/logbook/entry.ts';
+import { holdoutFrom, isOpened, runKey } from '@/model/sheet/read.ts';
 import { type Sheet, textOf } from '@/model/sheet/sheet.ts';
 import { Cautions } from '@/parts/cautions/cautions.tsx';
 import { TradedFindings, useDoubtful } from '@/parts/cautions/traded-findings.tsx';
+import { FiguresTable } from '@/parts/figures/figures-table.tsx';
+import { Halves, Holdout } from '@/parts/figures/holdout.tsx';
+import { useRecorder } from '@/parts/logbook/use-recorder.ts';
 import { TradesTable } from '@/parts/trades/trades-table.tsx';
 import { useLogbook } from '@/store/logbook.ts';
+import { bringBack, openHoldout } from '@/store/sheets/actions.ts';
 import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
 import { late } from '@/ui/late.tsx';
 import { Progress } from '@/ui/progress.tsx';
 import { saveFile } from '@/ui/save-file.ts';
+import { useSlowProgress } from '@/ui/use-slow-progress.ts';
 import { runProgress, stopRun } from '@/workers/engine-client.ts';
-import { useRecorder } from '../logbook/use-recorder.ts';
-import { FiguresTable } from './figures.tsx';
-import { Halves, Holdout } from './holdout.tsx';
-import { KeepButton } from './keep-button.tsx';
+import { variantsZip } from '../variants-zip.ts';
+import { KeepSheetRun } from './keep-button.tsx';
 import type { LiveRun } from './use-live-run.ts';
 
 // The charts are always wanted, the others when their tab is opened.
@@ -34,7 +39,7 @@ const PerInstrumentTable = late('Each alone', () =>
   import('./per-instrument.tsx').then((m) => m.PerInstrumentTable),
 );
 const LogbookPanel = late('The logbook', () =>
-  import('../logbook/logbook-panel.tsx').then((m) => m.LogbookPanel),
+  import('@/parts/logbook/logbook-panel.tsx').then((m) => m.LogbookPanel),
 );
 
 const TABS = ['trades', 'years', 'alone', 'logbook'] as const;
@@ -53,7 +58,21 @@ export function Result({ live, sheet, again }: ResultProps) {
   const [tab, setTab] = useQueryState('tab', TAB);
   const logbook = useLogbook(sheet.id);
   const entries = logbook ?? [];
-  useRecorder(sheet, live);
+  const opened = isOpened(sheet);
+  const veil = textOf(sheet.draft, 'veil').trim();
+  useRecorder(
+    // The logbook compares variants over the same days: what is seen of the out-of-sample part stays out of it.
+    live.status === 'done' && live.run && !opened
+      ? {
+          of: sheet.id,
+          key: runKey(sheet.draft),
+          draft: sheet.draft,
+          run: live.run,
+          benchmark: live.benchmark,
+        }
+      : undefined,
+    changesBetween,
+  );
   const { run, benchmark, ghost, status } = live;
   const stale = status !== 'done' && status !== 'running';
   // The curve is drawn first; the table of trades and what to doubt may come a frame later.
@@ -74,9 +93,11 @@ export function Result({ live, sheet, again }: ResultProps) {
             <Download size={14} aria-hidden /> Figures
           </Button>
         )}
-        <KeepButton sheet={sheet} live={live} logbook={logbook} />
+        <KeepSheetRun sheet={sheet} live={live} logbook={logbook} />
       </div>
-      <Holdout sheet={sheet} />
+      {veil !== '' && (
+        <Holdout from={veil} isOpen={opened} openings={sheet.openings?.length ?? 0} onOpen={openHoldout} />
+      )}
       {settled && settledRequest && (
         <Cautions
           run={settled}
@@ -137,7 +158,16 @@ export function Result({ live, sheet, again }: ResultProps) {
               <PerInstrumentTable key={sheet.id} sheet={sheet} run={run} />
             </Tabs.Content>
             <Tabs.Content value="logbook" className="min-h-0 flex-1">
-              <LogbookPanel key={sheet.id} sheet={sheet} entries={entries} />
+              <LogbookPanel
+                key={sheet.id}
+                name={name}
+                entries={entries}
+                shut={holdoutFrom(sheet)}
+                current={runKey(sheet.draft)}
+                onBringBack={({ draft }) => bringBack(draft)}
+                settings={variantSettings}
+                files={{ words: 'Strategy files', zip: variantsZip }}
+              />
             </Tabs.Content>
           </Tabs.Root>
         </div>
@@ -149,7 +179,7 @@ export function Result({ live, sheet, again }: ResultProps) {
 /** One line on what the result is: running, stopped, faulty, or in step with the sheet. */
 function Status({ live, again }: { live: LiveRun; again: () => void }) {
   const { status, run, problems, crash } = live;
-  const progress = useSlowProgress(status === 'running');
+  const progress = useSlowProgress(status === 'running', runProgress);
   const faulty = new Set(problems.map(({ path }) => path)).size;
   return (
     <div className="flex h-8 min-w-0 flex-1 items-center gap-3" aria-live="polite">
@@ -187,19 +217,4 @@ function Status({ live, again }: { live: LiveRun; again: () => void }) {
 function span({ marks, trades }: NonNullable<LiveRun['run']>): string {
   const years = (at(marks.day, marks.day.length - 1) - at(marks.day, 0)) / 365.25;
   return `In step with the sheet: ${years.toFixed(1)} years, ${count(trades.length, 'closed trade')}.`;
-}
-
-/** Progress worth showing: none in the first quarter of a second. */
-function useSlowProgress(running: boolean): number | undefined {
-  const [progress, setProgress] = useState<number>();
-  useEffect(() => {
-    setProgress(undefined);
-    if (!running) return;
-    const started = performance.now();
-    const timer = setInterval(() => {
-      if (performance.now() - started > 250) setProgress(runProgress());
-    }, 100);
-    return () => clearInterval(timer);
-  }, [running]);
-  return progress;
 }

@@ -1,27 +1,31 @@
 'use client';
 
 import { Slider } from 'radix-ui';
+import { useRef } from 'react';
 import { type DialText, readDials, writeDials } from '@/model/sheet/dials.ts';
 import { NumberField } from '@/ui/number-field.tsx';
 
 interface DialSlidersProps {
   /** the dials as they are typed */
   readonly text: string;
-  readonly onChange: (text: string) => void;
+  /** @param isHeld whether a slider has not been let go since the last change */
+  readonly onChange: (text: string, isHeld: boolean) => void;
 }
 
 /** A slider and a number for each dial; turning one writes the text again. A text that does not read has no sliders. */
 export function DialSliders({ text, onChange }: DialSlidersProps) {
   const read = readDials(text);
   if (!read.ok) return null;
-  const turn = (name: string, value: number): void => {
+  const turn = (name: string, value: number, isHeld: boolean): void => {
     const dial = read.dials[name];
-    if (dial && Number.isFinite(value)) onChange(writeDials({ ...read.dials, [name]: { ...dial, value } }));
+    if (dial && Number.isFinite(value)) {
+      onChange(writeDials({ ...read.dials, [name]: { ...dial, value } }), isHeld);
+    }
   };
   return (
     <div className="grid gap-1.5" role="group" aria-label="Dials">
       {Object.entries(read.dials).map(([name, dial]) => (
-        <Dial key={name} name={name} dial={dial} onTurn={(value) => turn(name, value)} />
+        <Dial key={name} name={name} dial={dial} onTurn={(value, isHeld) => turn(name, value, isHeld)} />
       ))}
     </div>
   );
@@ -30,10 +34,11 @@ export function DialSliders({ text, onChange }: DialSlidersProps) {
 interface DialProps {
   readonly name: string;
   readonly dial: DialText;
-  readonly onTurn: (value: number) => void;
+  readonly onTurn: (value: number, isHeld: boolean) => void;
 }
 
 function Dial({ name, dial: { value, from, to, step = 1 }, onTurn }: DialProps) {
+  const isHeld = useRef(false);
   const ranged = from !== undefined && to !== undefined && to > from;
   return (
     <div className="flex items-center gap-3">
@@ -44,7 +49,14 @@ function Dial({ name, dial: { value, from, to, step = 1 }, onTurn }: DialProps) 
           min={from}
           max={to}
           step={step}
-          onValueChange={([next]) => next !== undefined && onTurn(tidy(next))}
+          onValueChange={([next]) => {
+            if (next === undefined) return;
+            onTurn(tidy(next), isHeld.current);
+            isHeld.current = true;
+          }}
+          onValueCommit={() => {
+            isHeld.current = false;
+          }}
           className="relative flex h-5 min-w-0 flex-1 touch-none items-center"
         >
           <Slider.Track className="relative h-[3px] flex-1 bg-sunk">
@@ -62,7 +74,7 @@ function Dial({ name, dial: { value, from, to, step = 1 }, onTurn }: DialProps) 
         label={`Value of ${name}`}
         negative
         value={String(value)}
-        onChange={(text) => text !== '' && text !== '-' && onTurn(Number(text))}
+        onChange={(text) => text !== '' && text !== '-' && onTurn(Number(text), false)}
         className="w-16"
       />
     </div>

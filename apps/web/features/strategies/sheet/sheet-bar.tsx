@@ -1,12 +1,13 @@
 'use client';
 
 import { readStrategyFile, writeStrategyFile } from '@plateau/files';
-import { Copy, Download, FilePlus2, Library, Link2, Redo2, Trash2, Undo2, Upload } from 'lucide-react';
+import { Blend, Copy, Download, FilePlus2, Library, Link2, Redo2, Trash2, Undo2, Upload } from 'lucide-react';
 import { useEffect, useEffectEvent } from 'react';
 import { toast } from 'sonner';
 import { fieldOf } from '@/model/sheet/fields.ts';
 import { readDraft } from '@/model/sheet/read.ts';
 import { type Sheet, type Transaction, textOf } from '@/model/sheet/sheet.ts';
+import { BlendThese } from '@/parts/blend/blend-these.tsx';
 import { useCommandMenu } from '@/parts/commands/command-menu.tsx';
 import {
   beginSheet,
@@ -111,6 +112,7 @@ export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void
           <IconButton label="New sheet" icon={FilePlus2} onClick={() => beginSheet()} />
           <IconButton label="Duplicate" icon={Copy} onClick={() => void duplicateSheet()} />
           <IconButton label="Delete" icon={Trash2} onClick={removeSheet} />
+          <BlendThese ticked={[sheet.id]} trigger={<IconButton label="Blend sheets …" icon={Blend} />} />
           <span className="mx-1.5 h-4 border-l border-hairline" />
           <IconButton label="Export as strategy file" icon={Download} onClick={exportFile} />
           <IconButton label="Copy link" icon={Link2} onClick={() => void copyLink(sheet.draft)} />

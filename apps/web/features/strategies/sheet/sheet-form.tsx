@@ -12,7 +12,7 @@ import { Fold } from '@/ui/fold.tsx';
 import { Condition } from './blocks/condition.tsx';
 import { BlocksContext, type BlocksSetting } from './blocks/context.ts';
 import { DialSliders } from './dial-sliders.tsx';
-import { FieldRow } from './field-row.tsx';
+import { SheetField } from './sheet-field.tsx';
 
 const unitOf = (text: string): BlocksSetting['unit'] => (text === 'week' || text === 'month' ? text : 'day');
 
@@ -55,7 +55,7 @@ export function SheetForm({ sheet, problems, sharesOf, days, notes }: SheetFormP
     newDials.current = undefined;
   }, []);
   const row = (field: Field, title: string) => (
-    <FieldRow
+    <SheetField
       key={`${sheet.id} ${field.key}`}
       field={field}
       text={textOf(sheet.draft, field.key)}
@@ -71,7 +71,7 @@ export function SheetForm({ sheet, problems, sharesOf, days, notes }: SheetFormP
         <Unplaced problems={problems} draft={sheet.draft} />
         {dialsText.trim() !== '' && (
           <div className="border-b border-hairline py-2">
-            <DialSliders text={dialsText} onChange={(text) => editField('dials', text)} />
+            <DialSliders text={dialsText} onChange={(text, isHeld) => editField('dials', text, isHeld)} />
           </div>
         )}
         {sections.map((section) => {

@@ -1,24 +1,24 @@
 'use client';
 
-import type { Problem } from '@plateau/core';
 import { clsx } from 'clsx';
-import { memo, useCallback, useId } from 'react';
+import { type ComponentType, memo, type ReactNode, useCallback, useId } from 'react';
 import type { Field } from '@/model/sheet/fields.ts';
-import { Control } from './control.tsx';
-import { useNearest } from './use-nearest.ts';
+import { type ControlProps, PlainControl } from './plain-control.tsx';
 
-interface FieldRowProps {
-  readonly field: Field;
-  readonly text: string;
-  readonly problems: readonly Problem[];
-  /** the days of the sheet's result */
+export interface FieldRowProps extends Pick<ControlProps, 'field' | 'text' | 'problems'> {
   readonly days?: Int32Array | undefined;
   /** the label stands above already, as a heading */
   readonly titled?: boolean;
   readonly onChange: (key: string, text: string) => void;
+  /** what it is changed with, where that is not what every field of its kind has */
+  readonly control?: ComponentType<ControlProps>;
+  /** stands below what is wrong */
+  readonly children?: ReactNode;
 }
 
-/** One field of the sheet with its label, unit and, below, what is wrong with it. */
+const isWide = ({ kind }: Field): boolean => kind === 'rule' || kind === 'dials';
+
+/** One field with its label, unit and, below, what is wrong with it. */
 export const FieldRow = memo(function FieldRow({
   field,
   text,
@@ -26,13 +26,13 @@ export const FieldRow = memo(function FieldRow({
   days,
   titled = false,
   onChange: onField,
+  control: Control = PlainControl,
+  children,
 }: FieldRowProps) {
   const { key } = field;
   const onChange = useCallback((next: string) => onField(key, next), [onField, key]);
   const id = useId();
-  const wide = field.kind === 'rule' || field.kind === 'dials';
-  const faulty = problems.length > 0;
-  const nearest = useNearest(field, text, faulty);
+  const wide = isWide(field);
   return (
     <div
       data-field={field.key}
@@ -48,23 +48,12 @@ export const FieldRow = memo(function FieldRow({
           </div>
           {field.unit && <span className="w-20 shrink-0 text-soft">{field.unit}</span>}
         </div>
-        {faulty && (
+        {problems.length > 0 && (
           <p id={`${id}-fault`} role="alert" className="mt-0.5 text-loss">
             {[...new Set(problems.map((problem) => problem.message))].join(' ')}
           </p>
         )}
-        {nearest !== undefined && (
-          <p className="mt-0.5 text-soft">
-            Nearest that reads:{' '}
-            <button
-              type="button"
-              className="text-left text-ink underline decoration-hairline underline-offset-2 hover:decoration-ink"
-              onClick={() => onChange(nearest)}
-            >
-              {nearest}
-            </button>
-          </p>
-        )}
+        {children}
       </div>
     </div>
   );

@@ -2,10 +2,8 @@
 
 import { headlineFigures } from '@plateau/core';
 import { clsx } from 'clsx';
-import type { LogEntry } from '@/model/logbook/entry.ts';
-import { fields } from '@/model/sheet/fields.ts';
-import { isShown } from '@/model/sheet/read.ts';
-import { textOf } from '@/model/sheet/sheet.ts';
+import type { LogEntry, VariantSetting } from '@/model/logbook/entry.ts';
+import type { Draft } from '@/model/sheet/sheet.ts';
 import { Button } from '@/ui/button';
 import { changeOf, ours } from '@/ui/figures.ts';
 import { moment } from '@/ui/format.ts';
@@ -13,25 +11,18 @@ import { Curves } from './curves.tsx';
 
 interface CompareProps {
   readonly pair: readonly [LogEntry, LogEntry];
+  readonly settings: (drafts: readonly Draft[]) => readonly VariantSetting[];
   readonly onClose: () => void;
 }
 
 const titleOf = ({ name, at }: LogEntry): string => name || moment(at);
 
 /** Two variants: curves overlaid, rules side by side with differences marked, figures with their differences. */
-export function Compare({ pair: given, onClose }: CompareProps) {
+export function Compare({ pair: given, settings: settingsOf, onClose }: CompareProps) {
   // The older on the left, so that differences read as what the later change did.
   const [a, b] = [...given].sort((x, y) => x.at - y.at) as [LogEntry, LogEntry];
-  const settings = fields
-    .filter((field) => field.key !== 'name' && field.key !== 'notes')
-    .map((field) => {
-      const [left, right] = [a, b].map(({ draft }) =>
-        isShown(field, draft) ? textOf(draft, field.key) : '',
-      ) as [string, string];
-      const said = (text: string): string => field.choices?.find(([value]) => value === text)?.[1] ?? text;
-      return { label: field.label, left: said(left), right: said(right), differs: left !== right };
-    })
-    .filter(({ left, right }) => left !== '' || right !== '')
+  const settings = settingsOf([a.draft, b.draft])
+    .map(({ label, texts: [left = '', right = ''] }) => ({ label, left, right, differs: left !== right }))
     .sort((x, y) => Number(y.differs) - Number(x.differs));
   return (
     <section aria-label="Two variants" className="flex h-full min-h-0 flex-col">

@@ -2,21 +2,24 @@
 
 import { figureEntry, isoFromDay, type SpanFigures } from '@plateau/core';
 import { Eye, EyeOff } from 'lucide-react';
-import { isOpened } from '@/model/sheet/read.ts';
-import { type Sheet, textOf } from '@/model/sheet/sheet.ts';
-import { openHoldout } from '@/store/sheets/actions.ts';
 import { Button } from '@/ui/button';
 import { count, written } from '@/ui/format.ts';
 
 const times = (n: number): string => (n === 1 ? 'once' : n === 2 ? 'twice' : `${count(n)} times`);
 
+interface HoldoutProps {
+  /** the first day that is held back */
+  readonly from: string;
+  readonly isOpen: boolean;
+  /** how often it has been looked at */
+  readonly openings: number;
+  readonly onOpen: () => void;
+}
+
 /** What is held back, how to open it, and how often that was done. */
-export function Holdout({ sheet }: { sheet: Sheet }) {
-  const from = textOf(sheet.draft, 'veil').trim();
-  const openings = sheet.openings?.length ?? 0;
-  if (from === '') return null;
+export function Holdout({ from, isOpen, openings, onOpen }: HoldoutProps) {
   const looked = openings > 0 ? ` Opened ${times(openings)} so far.` : ' Never opened so far.';
-  if (isOpened(sheet)) {
+  if (isOpen) {
     return (
       <p className="flex items-center gap-2 border-b border-hairline py-1">
         <Eye size={14} aria-hidden className="text-accent" />
@@ -28,7 +31,7 @@ export function Holdout({ sheet }: { sheet: Sheet }) {
     <p className="flex items-center gap-2 border-b border-hairline py-1">
       <EyeOff size={14} aria-hidden className="text-accent" />
       Veiled: nothing from {from} on is in any figure or curve.{looked}
-      <Button className="ml-auto" onClick={openHoldout}>
+      <Button className="ml-auto" onClick={onOpen}>
         Open out-of-sample
       </Button>
     </p>

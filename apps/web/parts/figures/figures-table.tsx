@@ -52,10 +52,13 @@ export const FiguresTable = memo(function FiguresTable({
   before,
   sameCapital = true,
   barsPerYear,
+  whose = 'Strategy',
 }: {
   figures: Figures;
   benchmark: string;
   barsPerYear: number;
+  /** what its own column is called */
+  whose?: string;
   /** whether the account began with the same money before the last edit */
   sameCapital?: boolean;
   /** the figures before the last edit, which the ghost is the curve of */
@@ -71,7 +74,7 @@ export const FiguresTable = memo(function FiguresTable({
             <Choice />
           </th>
           <th scope="col" className="py-1 pl-2 font-semibold">
-            Strategy
+            {whose}
           </th>
           {before && (
             <th scope="col" className="py-1 pl-2 font-normal whitespace-nowrap text-soft">

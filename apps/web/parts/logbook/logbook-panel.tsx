@@ -6,11 +6,9 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { clsx } from 'clsx';
 import { Download, Pin, RotateCcw, Trash2 } from 'lucide-react';
 import { useRef, useState } from 'react';
-import type { LogEntry } from '@/model/logbook/entry.ts';
-import { holdoutFrom, runKey } from '@/model/sheet/read.ts';
-import { type Sheet, textOf } from '@/model/sheet/sheet.ts';
+import type { LogEntry, VariantSetting } from '@/model/logbook/entry.ts';
+import type { Draft } from '@/model/sheet/sheet.ts';
 import { changeEntry, removeEntry } from '@/store/logbook.ts';
-import { bringBack } from '@/store/sheets/actions.ts';
 import { Button, IconButton } from '@/ui/button';
 import { Checkbox } from '@/ui/checkbox.tsx';
 import { count, moment, percent, ratio } from '@/ui/format.ts';
@@ -18,19 +16,33 @@ import { saveFile } from '@/ui/save-file.ts';
 import { TextInput } from '@/ui/text-input.tsx';
 import { Compare } from './compare.tsx';
 import { Curves } from './curves.tsx';
-import { variantsZip } from './variants-zip.ts';
 
 const ROW = 54;
 
 interface LogbookPanelProps {
-  readonly sheet: Sheet;
+  /** what it is the logbook of */
+  readonly name: string;
   readonly entries: readonly LogEntry[];
+  /** the first day that may not be seen; Infinity when nothing is veiled */
+  readonly shut: number;
+  /** names the variant on screen */
+  readonly current: string | undefined;
+  readonly onBringBack: (entry: LogEntry) => void;
+  readonly settings: (drafts: readonly Draft[]) => readonly VariantSetting[];
+  /** the variants as files, made when they are asked for */
+  readonly files: VariantFiles;
 }
 
-/** Every variant of a sheet that was run and stayed: what changed, what came of it; brought back, pinned, named, compared. */
-export function LogbookPanel({ sheet, entries }: LogbookPanelProps) {
+interface VariantFiles {
+  /** what they are, on the button */
+  readonly words: string;
+  readonly zip: (entries: readonly LogEntry[]) => Uint8Array<ArrayBuffer>;
+}
+
+/** Every variant that was run and stayed: what changed, what came of it; brought back, pinned, named, compared. */
+export function LogbookPanel(props: LogbookPanelProps) {
+  const { name, entries, shut, current, onBringBack, settings, files } = props;
   // Variants run before the veil was set, or by another, saw what is veiled now: their figures wait until it is opened.
-  const shut = holdoutFrom(sheet);
   const seen = entries.filter(({ curve }) => !(shut <= at(curve.days, curve.days.length - 1)));
   const [search, setSearch] = useState('');
   const [marked, setMarked] = useState<readonly string[]>([]);
@@ -48,14 +60,11 @@ export function LogbookPanel({ sheet, entries }: LogbookPanelProps) {
     estimateSize: () => ROW,
     overscan: 6,
   });
-  const current = runKey(sheet.draft);
   const pair = marked.map((id) => seen.find((entry) => entry.id === id)).filter((e) => e !== undefined);
   const mark = (id: string): void =>
     setMarked(marked.includes(id) ? marked.filter((m) => m !== id) : [...marked, id].slice(-2));
-  const name = textOf(sheet.draft, 'name');
-
   if (pair.length === 2 && pair[0] && pair[1]) {
-    return <Compare pair={[pair[0], pair[1]]} onClose={() => setMarked([])} />;
+    return <Compare pair={[pair[0], pair[1]]} settings={settings} onClose={() => setMarked([])} />;
   }
   return (
     <div className="flex h-full min-h-0 flex-col">
@@ -77,9 +86,9 @@ export function LogbookPanel({ sheet, entries }: LogbookPanelProps) {
         <span className="ml-auto flex gap-2">
           <Button
             disabled={seen.length === 0}
-            onClick={() => saveFile(`${name} variants.zip`, 'application/zip', variantsZip(seen))}
+            onClick={() => saveFile(`${name} variants.zip`, 'application/zip', files.zip(seen))}
           >
-            <Download size={14} aria-hidden /> Strategy files
+            <Download size={14} aria-hidden /> {files.words}
           </Button>
           <Button
             disabled={seen.length === 0}
@@ -115,7 +124,7 @@ export function LogbookPanel({ sheet, entries }: LogbookPanelProps) {
                   current={entry.key === current}
                   marked={marked.includes(entry.id)}
                   onMark={() => mark(entry.id)}
-                  onBringBack={() => bringBack(entry.draft)}
+                  onBringBack={() => onBringBack(entry)}
                 />
               );
             })}

@@ -1,9 +1,9 @@
 'use client';
 
 import { LineChart } from 'lucide-react';
+import type { ReactNode } from 'react';
 import { InstrumentPicker } from '@/parts/instrument-picker.tsx';
 import { NumberField } from '@/ui/number-field.tsx';
-import { SettingDial } from './setting-dial.tsx';
 
 interface RateFieldProps {
   readonly id: string;
@@ -13,12 +13,14 @@ interface RateFieldProps {
   readonly placeholder: string | undefined;
   readonly faulty: boolean;
   readonly describedBy: string | undefined;
+  /** makes a dial of its number, where it may be one */
+  readonly dial?: ReactNode;
 }
 
 const isNumber = (text: string): boolean => /^[-\d.,\s]*$/.test(text) || text.includes('{');
 
 /** Percent a year: a number, or an instrument whose close is the rate of the day. */
-export function RateField({ label, placeholder, onChange, ...shared }: RateFieldProps) {
+export function RateField({ label, placeholder, onChange, dial, ...shared }: RateFieldProps) {
   const { value } = shared;
   const picker = (
     <InstrumentPicker
@@ -33,14 +35,14 @@ export function RateField({ label, placeholder, onChange, ...shared }: RateField
   return (
     <NumberField
       {...shared}
-      dials
+      dials={dial !== undefined}
       negative
       placeholder={placeholder}
       onChange={onChange}
       className="group/number relative w-full"
     >
       {picker}
-      <SettingDial label={label} text={value} onChange={onChange} />
+      {dial}
     </NumberField>
   );
 }

@@ -1,0 +1,24 @@
+// What became of a candidate, and why there was none, in words.
+
+import type { DayVerdict } from '@plateau/core';
+
+export const VERDICTS: Readonly<Record<DayVerdict, string>> = {
+  taken: 'taken',
+  shrunk: 'taken, with fewer shares for want of cash',
+  held: 'held already',
+  'held-elsewhere': 'held by another part',
+  opposed: 'held by another part on the other side',
+  'no-bar': 'no bar to fill on',
+  'no-slot': 'no slot was free',
+  'day-limit': 'the day’s limit was reached',
+  'group-full': 'its group was full',
+  'too-small': 'too small',
+  'no-cash': 'no cash',
+  crumb: 'a crumb of the size',
+  'both-sides': 'asked for on both sides',
+  'no-rank': 'its rank is undefined',
+  holding: 'held',
+  'no-member': 'no member of the universe',
+  rule: 'the rule did not hold',
+  'no-review': 'the rule held, but its day was not asked for',
+};
