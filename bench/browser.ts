@@ -24,6 +24,7 @@ export async function browserBench(): Promise<Record<string, number>> {
     const dials: number[] = [];
     const many: number[] = [];
     const reports: number[] = [];
+    const blends: { readonly apart: number[]; readonly together: number[] } = { apart: [], together: [] };
     for (let k = 0; k < 3; k++) {
       const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
       const page = await context.newPage();
@@ -44,6 +45,7 @@ export async function browserBench(): Promise<Record<string, number>> {
       if (k === 0) keys.push(...(await keyPresses(page)));
       if (k === 1) dials.push(...(await dialTurns(page)));
       if (k === 1) reports.push(...(await longReports(page)));
+      if (k === 1) await blendTurns(page, site, blends);
       if (k === 2) {
         await addInstruments(page, MANY);
         for (let n = 0; n < 3; n++) many.push(await openMarket(page, site, MANY + SKERRY));
@@ -57,6 +59,8 @@ export async function browserBench(): Promise<Record<string, number>> {
       'key press to redrawn curve': median(keys),
       'one turn of a dial to redrawn curve, thousands of trades': median(dials),
       'report of more than 10,000 trades opened, to its figures': median(reports),
+      'one turn of a share to redrawn curve, four buckets': median(blends.apart),
+      'one turn of a share to redrawn curve, four parts on one account': median(blends.together),
       'Market opened with 2,000 instruments more': median(many),
     };
   } finally {
@@ -105,6 +109,37 @@ async function dialTurns(page: Page): Promise<number[]> {
   return page.evaluate('redrawn');
 }
 
+/** Turns a share of the demo blend of four strategies by its slider's keys, in either form. */
+async function blendTurns(
+  page: Page,
+  site: string,
+  { apart, together }: { apart: number[]; together: number[] },
+): Promise<void> {
+  const whole = () => page.waitForSelector('[data-whole=true]', { timeout: 60_000 });
+  await page.goto(`${site}/blends?blend=all`);
+  await page.getByRole('button', { name: 'Open “One idea four times”' }).click();
+  await whole();
+  await page.waitForTimeout(3000);
+  await page.evaluate(WATCH);
+  const turn = async (): Promise<number[]> => {
+    await page.evaluate('redrawn.length = 0');
+    await page.getByRole('slider').first().focus();
+    for (let k = 0; k < 20; k++) {
+      await page.keyboard.press(k % 2 === 0 ? 'ArrowLeft' : 'ArrowRight');
+      await page.waitForTimeout(300);
+      await whole();
+      await page.waitForTimeout(600);
+    }
+    return page.evaluate('redrawn');
+  };
+  apart.push(...(await turn()));
+  await page.getByRole('radio', { name: /^One account/ }).click();
+  await page.waitForTimeout(500);
+  await whole();
+  await page.waitForTimeout(3000);
+  together.push(...(await turn()));
+}
+
 /** Opens the report of a run of over ten thousand trades from another place, until its figures are drawn and answer. */
 async function longReports(page: Page): Promise<number[]> {
   const rule = async (name: string, text: string): Promise<void> => {
@@ -145,7 +180,8 @@ const WATCH = `
   window.pressed = 0;
   window.addEventListener('keydown', () => { window.pressed = performance.now(); }, true);
   (() => {
-    const path = () => document.querySelector('[data-testid=equity-chart] .recharts-area-curve')?.getAttribute('d');
+    const path = () =>
+      document.querySelector('[data-testid=equity-chart] :is(.recharts-area-curve, [data-path=land] path:last-child)')?.getAttribute('d');
     let last = path();
     const watch = () => {
       const now = path();
