@@ -3,6 +3,8 @@
 
 import type { RunAsked, ShownOutcome, ShownRun } from '@plateau/core';
 import { configure, renderHook, waitFor } from '@testing-library/react';
+import { flushSync } from 'react-dom';
+import { createRoot } from 'react-dom/client';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { edit, type Sheet } from '../model/sheet/sheet.ts';
 
@@ -126,5 +128,18 @@ describe('a live run', () => {
     asked[1]?.answer(done(50));
     await waitFor(() => expect(result.current.status).toBe('done'));
     expect(result.current.ghost).toBeUndefined();
+  });
+
+  it('takes keys that follow each other faster than anything else gets its turn', () => {
+    // React gives up on a tree whose every commit asks for another one, fifty times over.
+    const root = createRoot(document.createElement('div'));
+    const Probe = ({ sheet }: { readonly sheet: Sheet }) => useLiveRun(sheet, 0).status;
+    let sheet = first;
+    for (let key = 1; key <= 120; key++) {
+      sheet = edit(sheet, 'limits.positions', String(key), key, 'typed');
+      flushSync(() => root.render(<Probe sheet={sheet} />));
+    }
+    expect(asked.at(-1)?.run.request.strategy.limits.positions).toBe(120);
+    root.unmount();
   });
 });

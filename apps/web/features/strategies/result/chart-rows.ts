@@ -1,8 +1,8 @@
 // The rows the charts draw: as many as there are pixels to show, extremes kept.
 
 import { at, reduceCurves, type ShownRun } from '@plateau/core';
+import type { Curve } from '@/parts/live/use-live.ts';
 import type { Span } from '@/ui/chart/use-zoom.ts';
-import type { Curve } from './use-live-run.ts';
 
 export interface ChartRow {
   readonly day: number;

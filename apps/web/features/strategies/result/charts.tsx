@@ -3,6 +3,7 @@
 import { at, isoFromDay, type ShownRun } from '@plateau/core';
 import { memo, useMemo, useRef } from 'react';
 import { Line } from 'recharts';
+import type { Curve } from '@/parts/live/use-live.ts';
 import { ChartGroup } from '@/ui/chart/chart-group.tsx';
 import { ChartOut } from '@/ui/chart/chart-out.tsx';
 import { benchmarkRidge, HELD, land, water } from '@/ui/chart/land-and-water.tsx';
@@ -13,7 +14,6 @@ import { useZoom } from '@/ui/chart/use-zoom.ts';
 import { ZoomButtons } from '@/ui/chart/zoom-buttons.tsx';
 import { money, percent } from '@/ui/format.ts';
 import { type ChartRow, chartRows } from './chart-rows.ts';
-import type { Curve } from './use-live-run.ts';
 
 const BUCKETS = 170;
 const GHOST = { stroke: 'var(--ghost)', strokeDasharray: '1.5 2.5' } as const;

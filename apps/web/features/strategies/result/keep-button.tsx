@@ -18,17 +18,16 @@ interface KeepSheetRunProps {
 /** Keeps the sheet's run on screen. */
 export function KeepSheetRun({ sheet, live, logbook }: KeepSheetRunProps) {
   const universes = useUniverses();
-  const { request, universe, status, run } = live;
-  const isReady = status === 'done' && request && run && universes && logbook;
+  const { asked, status, run } = live;
+  const isReady = status === 'done' && asked && run && universes && logbook;
   const keep = async (): Promise<string> => {
     if (!isReady) throw new Error('it has not come to its end');
     const stored = await keepRun({
       name: textOf(sheet.draft, 'name'),
       sheet: sheet.id,
-      universe,
-      universeName: nameOfUniverse(universe, universes.find(({ id }) => id === universe)?.name),
+      ...asked,
+      universeName: nameOfUniverse(asked.universe, universes.find(({ id }) => id === asked.universe)?.name),
       tried: logbook.map(({ figures }) => figures.sharpe),
-      request,
       run,
     });
     return stored.id;

@@ -56,27 +56,31 @@ interface ResultProps {
 export function Result({ live, sheet, again }: ResultProps) {
   const name = textOf(sheet.draft, 'name');
   const [tab, setTab] = useQueryState('tab', TAB);
+  const { run, asked, ghost, status } = live;
+  const benchmark = asked?.request.benchmark ?? '';
   const logbook = useLogbook(sheet.id);
   const entries = logbook ?? [];
   const opened = isOpened(sheet);
   const veil = textOf(sheet.draft, 'veil').trim();
   useRecorder(
     // The logbook compares variants over the same days: what is seen of the out-of-sample part stays out of it.
-    live.status === 'done' && live.run && !opened
+    status === 'done' && run && !opened
       ? {
           of: sheet.id,
           key: runKey(sheet.draft),
           draft: sheet.draft,
-          run: live.run,
-          benchmark: live.benchmark,
+          run,
+          benchmark,
         }
       : undefined,
     changesBetween,
   );
-  const { run, benchmark, ghost, status } = live;
+
   const stale = status !== 'done' && status !== 'running';
   // The curve is drawn first; the table of trades and what to doubt may come a frame later.
-  const { run: settled, request: settledRequest, universe } = useDeferredValue(live);
+  const { run: settled, asked: settledAsked } = useDeferredValue(live);
+  const settledRequest = settledAsked?.request;
+  const universe = settledAsked?.universe ?? '';
   const trades = useMemo(() => (settled ? [...settled.trades, ...settled.openTrades] : []), [settled]);
   const wrong = useDoubtful(settled);
   const doubtful = useMemo(() => new Set(wrong.map(({ symbol }) => symbol)), [wrong]);
@@ -116,9 +120,9 @@ export function Result({ live, sheet, again }: ResultProps) {
               <FiguresTable
                 figures={run.figures}
                 benchmark={benchmark}
-                barsPerYear={barsPerYear(live.request?.strategy.bars ?? 'day')}
+                barsPerYear={barsPerYear(asked?.request.strategy.bars ?? 'day')}
                 before={ghost?.figures}
-                sameCapital={ghost === undefined || ghost.capital === live.request?.strategy.account.capital}
+                sameCapital={ghost === undefined || ghost.capital === asked?.request.strategy.account.capital}
               />
               {run.missing.length > 0 && (
                 <p className="mt-2 text-soft">Left out, for want of bars: {run.missing.join(', ')}.</p>
