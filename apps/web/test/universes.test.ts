@@ -79,7 +79,8 @@ describe('a universe in the store', () => {
   });
 
   it('is made and unmade', async () => {
-    const id = await addUniverse('Three', [{ symbol: 'FUN' }]);
+    const id = 'three';
+    await addUniverse(id, 'Three', [{ symbol: 'FUN' }]);
     expect((await stored(id))?.members).toEqual([{ symbol: 'FUN' }]);
     await takeBack('market');
     expect(await stored(id)).toBeUndefined();

@@ -86,15 +86,13 @@ export async function removeInstrument(listing: StoredListing): Promise<void> {
   );
 }
 
-/** @returns the new universe's id */
-export async function addUniverse(name: string, members: Universe): Promise<string> {
-  const id = crypto.randomUUID();
+/** @param id of its own, as crypto.randomUUID gives them */
+export async function addUniverse(id: string, name: string, members: Universe): Promise<void> {
   await change(
     `${name} is a universe now.`,
     () => database.universes.put({ id, name, members }),
     () => database.universes.delete(id),
   );
-  return id;
 }
 
 /**

@@ -31,14 +31,18 @@ export function Universes({ listings, listed, quality }: UniversesProps) {
     [],
   );
   const [picked, setPicked] = useState<string>();
-  const [making, setMaking] = useState(false);
+  // The id of the universe that is being made: once it is in the list, it is made, and another can be begun at once.
+  const [begun, setBegun] = useState<string>();
   const { value: sessions } = useAnswer(marketSessions, []);
   if (!universes) return null;
   const chosen = universes.find(({ id }) => id === picked) ?? universes[0];
+  const making = begun !== undefined && !universes.some(({ id }) => id === begun);
 
   const create = async (name: string, members: Universe): Promise<void> => {
-    setPicked(await addUniverse(name, members));
-    setMaking(false);
+    const id = begun ?? crypto.randomUUID();
+    setPicked(id);
+    await addUniverse(id, name, members);
+    setBegun((now) => (now === id ? undefined : now));
   };
   return (
     <>
@@ -53,7 +57,7 @@ export function Universes({ listings, listed, quality }: UniversesProps) {
                   aria-pressed={open}
                   onClick={() => {
                     setPicked(id);
-                    setMaking(false);
+                    setBegun(undefined);
                   }}
                   className={clsx(
                     'flex items-center gap-1.5 rounded-sm border px-2 py-1',
@@ -70,7 +74,7 @@ export function Universes({ listings, listed, quality }: UniversesProps) {
             );
           })}
         </ul>
-        <Button aria-pressed={making} onClick={() => setMaking(!making)}>
+        <Button aria-pressed={making} onClick={() => setBegun(making ? undefined : crypto.randomUUID())}>
           <Plus size={14} aria-hidden /> New universe
         </Button>
       </div>
