@@ -1,7 +1,7 @@
 // One market's engine: runs strategies on it and keeps the columns they computed for the next run.
 
 import type { Market } from './bars/bars.ts';
-import { barsPerYear } from './bars/unit.ts';
+import { type BarUnit, barsPerYear } from './bars/unit.ts';
 import { Evaluator } from './evaluation/evaluate.ts';
 import { createPanel, type Universe } from './evaluation/panel.ts';
 import { type Explanation, explain } from './explain.ts';
@@ -14,7 +14,9 @@ import { type Prepared, prepare } from './simulation/prepare.ts';
 import { type Continue, partOf, Stopped } from './simulation/progress.ts';
 import { namedBy, type Reading, readTexts } from './simulation/reading.ts';
 import type { Problem, RunRequest } from './simulation/request.ts';
-import { simulate } from './simulation/simulate.ts';
+import { type Simulated, simulate } from './simulation/simulate.ts';
+import type { Figures } from './statistics/figures.ts';
+import { type ChainAsked, joinWindows } from './studies/walk/chain.ts';
 
 export type RunOutcome =
   | { readonly kind: 'done'; readonly run: Run }
@@ -26,9 +28,28 @@ export interface Engine {
   run(request: RunRequest, goOn?: Continue): RunOutcome;
   /** Runs, and keeps all that can be asked of the run afterwards until another is asked about. */
   inspect(request: RunRequest, goOn?: Continue): InspectOutcome;
+  /** Runs one window after another, each on what the one before left, and joins them to one run. */
+  chain(asked: ChainAsked, goOn?: Continue): ChainOutcome;
+  /** The evaluator of daily bars that runs with such a benchmark and seed share. */
+  evaluator(asked: { readonly benchmark: string; readonly seed: number }): Evaluator;
+  /** The days of a run, which it needs not be run for. */
+  days(request: RunRequest): DaysOutcome;
   /** What the strategy's parts mean on this market; undefined when it has problems or was stopped. */
   explain(request: RunRequest, goOn?: Continue): Explanation | undefined;
 }
+
+export type ChainOutcome =
+  | Exclude<RunOutcome, { kind: 'done' }>
+  | {
+      readonly kind: 'done';
+      readonly run: Run;
+      /** of each window by itself, where they were asked for; undefined where it stayed flat */
+      readonly windows: readonly (Figures | undefined)[];
+    };
+
+export type DaysOutcome =
+  | { readonly kind: 'problems'; readonly problems: readonly Problem[] }
+  | { readonly kind: 'done'; readonly days: Int32Array };
 
 export type InspectOutcome =
   | Exclude<RunOutcome, { kind: 'done' }>
@@ -71,11 +92,18 @@ export function createEngine(market: Market, universe: Universe): Engine {
     // Days have no need of these; weeks and months end on days that all of the run's instruments share.
     const until = unit === 'day' ? undefined : to;
     const named = unit === 'day' ? [] : [...namedBy(reading), benchmark].sort();
-    const key = [unit, until, ...named, strategy.seed, benchmark].join('|');
+    return keptEvaluator({ unit, until, named }, strategy.seed, benchmark);
+  }
+
+  function keptEvaluator(
+    { unit, until, named }: { unit: BarUnit; until?: number | undefined; named: string[] },
+    seed: number,
+    benchmark: string,
+  ): Evaluator {
+    const key = [unit, until, ...named, seed, benchmark].join('|');
     if (kept?.key !== key) {
       const panel = createPanel(market, universe, { unit, until, named });
-      const settings = { barsPerYear: barsPerYear(strategy.bars), seed: strategy.seed, benchmark };
-      kept = { key, evaluator: new Evaluator(panel, settings) };
+      kept = { key, evaluator: new Evaluator(panel, { barsPerYear: barsPerYear(unit), seed, benchmark }) };
       inspected = undefined;
     }
     return kept.evaluator;
@@ -120,7 +148,62 @@ export function createEngine(market: Market, universe: Universe): Engine {
     return outcome ?? { kind: 'stopped' };
   }
 
+  function chain({ request, windows, perWindow }: ChainAsked, goOn: Continue): ChainOutcome {
+    const first = at(windows, 0);
+    const whole = { ...request, from: first.from, to: at(windows, windows.length - 1).to };
+    const base = ready(whole, goOn);
+    if (base.kind !== 'done') return base;
+    const { plan, evaluator } = base;
+    const parts: (Simulated | undefined)[] = [];
+    const figures: (Figures | undefined)[] = [];
+    let { capital } = request.strategy.account;
+    for (const [k, { strategy, from, to }] of windows.entries()) {
+      // A single day decides nothing that is filled.
+      if (!strategy || from === to) {
+        parts.push(undefined);
+        figures.push(undefined);
+        continue;
+      }
+      const asked = { ...request, strategy, from, to, closeAtEnd: true };
+      const window = ready(asked, partOf(goOn, k / windows.length, (k + 1) / windows.length), capital);
+      if (window.kind !== 'done') return window;
+      const simulated = simulate(window.plan);
+      parts.push(simulated);
+      if (perWindow) figures.push(runOf(window.evaluator, window.plan, window.request, simulated).figures);
+      const { equity } = simulated.marks;
+      capital = at(equity, equity.length - 1);
+    }
+    const joined = joinWindows(plan.account, windows, parts);
+    return { kind: 'done', run: runOf(evaluator, plan, whole, joined), windows: figures };
+  }
+
+  /** A request made ready to be simulated. @param capital what the account begins with, instead of the strategy's own */
+  function ready(request: RunRequest, goOn: Continue, capital = request.strategy.account.capital) {
+    // The texts are the same whatever the capital is, and so are read once.
+    const reading = readingOf(request);
+    const { strategy } = request;
+    const asked = { ...request, strategy: { ...strategy, account: { ...strategy.account, capital } } };
+    const evaluator = evaluatorFor(request, reading);
+    try {
+      const prepared = prepare(asked, reading, market, evaluator, goOn);
+      if (!prepared.ok) return { kind: 'problems', problems: prepared.problems } as const;
+      return { kind: 'done', plan: prepared.plan, evaluator, request: asked } as const;
+    } catch (error) {
+      if (error instanceof Stopped) return { kind: 'stopped' } as const;
+      throw error;
+    } finally {
+      evaluator.trim(KEPT_COLUMNS);
+    }
+  }
+
   return {
+    chain: (asked, goOn = () => true) => chain(asked, goOn),
+    evaluator: ({ seed, benchmark }) => keptEvaluator({ unit: 'day', named: [] }, seed, benchmark),
+    days(request) {
+      const made = ready(request, () => true);
+      if (made.kind === 'stopped') throw new Error('nothing stops the days of a run');
+      return made.kind === 'done' ? { kind: 'done', days: made.plan.account.calendar } : made;
+    },
     run(request, goOn = () => true) {
       const outcome = examine(request, goOn);
       return outcome.kind === 'done' ? { kind: 'done', run: outcome.examined.run } : outcome;

@@ -128,6 +128,44 @@ export { type Axis, settingsOf, valuesFrom, withDials, withSetting } from './str
 export { type SizeWarning, sizeWarnings } from './strategy/size-warnings.ts';
 export type { Strategy } from './strategy/strategy.ts';
 export { type StressTest, stressTests } from './stress-tests.ts';
+export type { EdgeDetail, EdgeGroup } from './studies/edge/detail.ts';
+export { type Edge, type EdgeBaseRow, FEW_EVENTS } from './studies/edge/edge.ts';
+export type { EdgeRow } from './studies/edge/rows.ts';
+export {
+  type PairResult,
+  type PairRow,
+  type PairSearch,
+  type ShownPair,
+  searchPairs,
+  workPair,
+} from './studies/pair/pair.ts';
+export type { PairWindow } from './studies/pair/pair-run.ts';
+export { UNIT_ROOT_CRITICAL } from './studies/pair/spread.ts';
+export {
+  type PieceStore,
+  type PoolDesk,
+  poolDesk,
+  type StudyProgress,
+  timeLeft,
+} from './studies/pool-desk.ts';
+export { runStudy, type StudyNews, type StudyOutcome, type StudyResult } from './studies/run-study.ts';
+export type { Repetition, Shake } from './studies/shake/shake.ts';
+export {
+  type EdgeStudy,
+  NUDGES,
+  type Nudge,
+  type PairStudy,
+  type ShakeStudy,
+  STUDY_KINDS,
+  type Study,
+  type StudyKind,
+  type TerrainStudy,
+  type WalkStudy,
+} from './studies/study.ts';
+export type { AxisValue, StudyAxis, TurnDials } from './studies/terrain/axes.ts';
+export type { Survey, Terrain, TerrainCell } from './studies/terrain/terrain.ts';
+export type { Walk, WalkWindow } from './studies/walk/walk.ts';
+export { alone, symbolAlone } from './universes/alone.ts';
 export { type InstrumentMeasures, measureInstrument } from './universes/measure-instrument.ts';
 export { type Combination, combine, membersByDay } from './universes/spells.ts';
 export { ENGINE_VERSION } from './version.ts';

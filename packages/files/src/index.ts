@@ -41,6 +41,9 @@ export {
   STRATEGY_FORMAT,
   turnDials,
 } from './strategy-file.ts';
+export { readStudy, readStudyFile, STUDY_FORMAT } from './study-file.ts';
+export { studyResultJson } from './study-result.ts';
+export { studyTables } from './study-tables.ts';
 export { summaryJson } from './summary.ts';
 export { sweepCsv } from './sweep-csv.ts';
 export { type Table, tableCsv } from './tables.ts';
@@ -59,3 +62,4 @@ export {
 export { writableBlend, writeBlendFile } from './write-blend.ts';
 export { writeCsv } from './write-csv.ts';
 export { writableStrategy, writeStrategyFile } from './write-strategy.ts';
+export { writableStudy, writeStudyFile } from './write-study.ts';

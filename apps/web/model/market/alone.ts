@@ -1,16 +1,8 @@
-// A universe of one instrument, which need not be made before it is traded: its name says all of it.
+// Universes of one instrument, beside those of the store.
 
-import type { Universe } from '@plateau/core';
+import { symbolAlone, type Universe } from '@plateau/core';
 
-const PREFIX = 'alone ';
-
-/** The name of the universe that holds this instrument alone. */
-export const alone = (symbol: string): string => `${PREFIX}${symbol}`;
-
-/** The instrument that a universe of this name holds alone; undefined for a universe of the store. */
-export function symbolAlone(universe: string): string | undefined {
-  return universe.startsWith(PREFIX) ? universe.slice(PREFIX.length) : undefined;
-}
+export { alone, symbolAlone } from '@plateau/core';
 
 /** The members of a universe by its name. @param kept those of the store's universe of this name, if there is one */
 export function membersOf(universe: string, kept: Universe | undefined): Universe {

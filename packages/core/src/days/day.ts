@@ -104,3 +104,11 @@ export function nextWeekday(day: Day): Day {
   while (weekdayOf(next) > 5) next++;
   return next;
 }
+
+/** The same date some months later; where that month lacks the date, its last. */
+export function addMonths(day: Day, months: number): Day {
+  const { year, month, date } = civilFromDay(day);
+  const count = year * 12 + month - 1 + months;
+  const first = (k: number): Day => dayFromCivil(Math.floor(k / 12), (((k % 12) + 12) % 12) + 1, 1);
+  return Math.min(first(count) + date - 1, first(count + 1) - 1);
+}

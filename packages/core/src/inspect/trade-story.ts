@@ -234,6 +234,7 @@ function exitParts(
     time: () => [COUNT('bars held', trade.barsHeld), COUNT('at most', side.barsLimit ?? Number.NaN), fill],
     rank: () => [...placeParts(calendar, plan, side, k, trade.exitDecisionDay), fill],
     membership: () => [DAY('no member any more on', trade.exitDecisionDay ?? Number.NaN), fill],
+    'period-end': () => [DAY('the last day of its window', at(bars.day, exitBar)), fill],
     'data-ended': () => [DAY('its last bar', at(bars.day, exitBar)), fill],
   };
   return trade.exitReason ? reasons[trade.exitReason]() : [];

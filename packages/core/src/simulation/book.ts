@@ -11,8 +11,10 @@ export class Book {
   readonly plan: StrategyPlan;
   /** held, oldest first */
   readonly positions: Position[] = [];
-  /** the entries decided on, waiting for their fill */
-  readonly queue: Entries;
+  /** the entries waiting for their fill */
+  queue: Entries;
+  /** the entries decided on today: the same, but where orders wait a day more */
+  coming: Entries;
   /** entries filled since the day began */
   takenToday = 0;
   /** the limits of simulation.md 3.5; Infinity where there is none */
@@ -28,6 +30,7 @@ export class Book {
     this.plan = plan;
     this.part = part;
     this.queue = new Entries(plan.sides);
+    this.coming = account.late ? new Entries(plan.sides) : this.queue;
     const { positions = Infinity, newPerDay = Infinity, perGroup = Infinity } = plan.limits;
     this.#mostPositions = positions;
     this.#mostPerDay = newPerDay;
@@ -43,6 +46,13 @@ export class Book {
       p.hasBar = p.bar + 1 < days.length && days[p.bar + 1] === day;
       if (p.hasBar) p.bar++;
     }
+  }
+
+  /** What has waited comes next, and makes room for what is decided now. */
+  advance(): void {
+    const waited = this.coming;
+    this.coming = this.queue;
+    this.queue = waited;
   }
 
   /** Its shorts at the prices they were last valued at. */

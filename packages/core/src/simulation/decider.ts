@@ -46,7 +46,7 @@ export class Decider {
 
   /** Sections 3.2 to 3.4: fills the queue with the day's entries, in the order in which they will be filled. */
   queueEntries(t: number): void {
-    const { queue, part } = this.#book;
+    const { coming: queue, part } = this.#book;
     queue.count = 0;
     queue.day = this.#account.calendar[t]!;
     for (let s = 0; s < this.#sides.length; s++) {
@@ -130,10 +130,19 @@ export class Decider {
     return true;
   }
 
-  /** `hold` less the positions that stay. */
+  /** Entries of earlier days that wait for their fill. */
+  #onTheirWay(side: SidePlan): number {
+    const { queue, coming } = this.#book;
+    if (queue === coming) return 0;
+    let count = 0;
+    for (let n = 0; n < queue.count; n++) if (queue.sideAt(n) === side) count++;
+    return count;
+  }
+
+  /** `hold` less the positions that stay, and those on their way. */
   #freeSlots(side: SidePlan): number {
     let staying = 0;
     for (const p of this.#book.positions) if (p.side === side && p.queued === undefined) staying++;
-    return Math.max(0, (side.rotation?.hold ?? 0) - staying);
+    return Math.max(0, (side.rotation?.hold ?? 0) - staying - this.#onTheirWay(side));
   }
 }

@@ -54,7 +54,7 @@ export class Fills {
     let ended = false;
     for (let k = 0; k < positions.length; k++) {
       const p = positions[k]!;
-      if (p.queued === undefined || !p.hasBar) continue;
+      if (p.queued === undefined || !p.hasBar || this.#waits(p, day, moment)) continue;
       this.#exit(book, p, day, moment, p.queued);
       ended = true;
     }
@@ -63,13 +63,15 @@ export class Fills {
 
   /** Section 2.9: bars that end before the run does. */
   exitEnded(book: Book, day: number): void {
-    if (day >= this.#lastDay) return;
+    const { closeAtEnd } = this.#plan;
+    if (day >= this.#lastDay && !closeAtEnd) return;
     const { positions } = book;
     let ended = false;
     for (let k = 0; k < positions.length; k++) {
       const p = positions[k]!;
-      if (p.bar !== p.bars.day.length - 1) continue;
-      this.#exit(book, p, day, 'close', 'data-ended');
+      if (!this.#isLastBar(p.bars, p.bar)) continue;
+      const dataEnded = day < this.#lastDay && p.bar === p.bars.day.length - 1;
+      this.#exit(book, p, day, 'close', dataEnded ? 'data-ended' : 'period-end');
       ended = true;
     }
     if (ended) book.sweep();
@@ -128,14 +130,7 @@ export class Fills {
   }
 
   #exit(book: Book, p: Position, day: number, moment: Moment, reason: ExitReason): void {
-    const b = p.bars;
-    const filled = this.#sold(p, moment === 'open' ? b.open[p.bar]! : b.close[p.bar]!);
-    if (moment === 'open') sawPrice(p, filled);
-    else if (seesWholeBar(p)) {
-      sawPrice(p, b.low[p.bar]!);
-      sawPrice(p, b.high[p.bar]!);
-    }
-    this.#account.close(book, p, day, filled, reason, moment === 'open');
+    exitAt(this.#account, book, p, day, moment === 'open', reason, this.#plan.slippage);
   }
 
   /** Section 3.5: takes or refuses one candidate. */
@@ -166,6 +161,7 @@ export class Fills {
     const levels = levelsAtEntry(side, price, instrument, decisionBar);
     this.#account.open(book, {
       part: book.part,
+      round: undefined,
       instrument,
       bars: b,
       side,
@@ -201,10 +197,33 @@ export class Fills {
 
   /** The bar an entry is filled on; undefined where there is none, or where the bars end with it. */
   #fillBar(queue: Entries, n: number, day: number, moment: Moment): number | undefined {
-    if (moment !== 'now' && queue.next[n] !== this.#tick) return undefined;
-    const bar = moment === 'now' ? queue.bar[n]! : queue.bar[n]! + 1;
-    if (moment === 'open' || day >= this.#lastDay) return bar;
-    return bar === this.#bars[queue.instrument[n]!]!.day.length - 1 ? undefined : bar;
+    const bar = this.#plan.late ? this.#lateBar(queue, n, day) : this.#nextBar(queue, n, moment);
+    if (bar === undefined) return undefined;
+    if (moment === 'open' || (day >= this.#lastDay && !this.#plan.closeAtEnd)) return bar;
+    return this.#isLastBar(this.#bars[queue.instrument[n]!]!, bar) ? undefined : bar;
+  }
+
+  #nextBar(queue: Entries, n: number, moment: Moment): number | undefined {
+    if (moment === 'now') return queue.bar[n]!;
+    return queue.next[n] === this.#tick ? queue.bar[n]! + 1 : undefined;
+  }
+
+  /** The instrument's bar of the day, which is the first or the second after the decision. */
+  #lateBar(queue: Entries, n: number, day: number): number | undefined {
+    const { day: days } = this.#bars[queue.instrument[n]!]!;
+    const bar = queue.bar[n]!;
+    return days[bar + 1] === day ? bar + 1 : days[bar + 2] === day ? bar + 2 : undefined;
+  }
+
+  /** Whether an exit was decided on for a later day than this. */
+  #waits({ queuedOn = 0 }: Position, day: number, moment: Moment): boolean {
+    if (!this.#plan.late) return false;
+    return queuedOn >= (moment === 'now' ? day : this.#plan.calendar[this.#tick - 1]!);
+  }
+
+  /** Whether an instrument's bars end with this one, or count as if they did. */
+  #isLastBar({ day }: Bars, bar: number): boolean {
+    return bar === day.length - 1 || (this.#plan.closeAtEnd && day[bar + 1]! > this.#lastDay);
   }
 
   /** Section 4: the shares that the account can pay, or why there are none. */
@@ -232,4 +251,25 @@ export class Fills {
     if (size.minValue !== undefined && exceeds(size.minValue, shares * price)) return 'too-small';
     return shares;
   }
+}
+
+/** Sells or buys back a position at this bar's open or close. */
+export function exitAt(
+  account: Account,
+  book: Book,
+  p: Position,
+  day: number,
+  atOpen: boolean,
+  reason: ExitReason,
+  slippage: number,
+): void {
+  const { open, high, low, close } = p.bars;
+  const price = atOpen ? open[p.bar]! : close[p.bar]!;
+  const filled = slipped(price, p.sign === 1 ? -1 : 1, slippage);
+  if (atOpen) sawPrice(p, filled);
+  else if (seesWholeBar(p)) {
+    sawPrice(p, low[p.bar]!);
+    sawPrice(p, high[p.bar]!);
+  }
+  account.close(book, p, day, filled, reason, atOpen);
 }

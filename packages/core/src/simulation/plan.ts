@@ -42,6 +42,10 @@ export interface AccountPlan {
   readonly symbols: readonly string[];
   readonly bars: readonly Bars[];
   readonly capital: number;
+  /** the bars of all instruments count as ended on the last day */
+  readonly closeAtEnd: boolean;
+  /** every order waits a day more */
+  readonly late: boolean;
   readonly leverage: number;
   readonly commission: Commission;
   /** basis points of the price */

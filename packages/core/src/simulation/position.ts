@@ -7,6 +7,8 @@ import type { ExitReason } from './records.ts';
 export interface Position {
   /** the place of its strategy among the plan's */
   readonly part: number;
+  /** of a pair's leg: its round, from 1 */
+  readonly round: number | undefined;
   readonly instrument: number;
   /** the instrument's */
   readonly bars: Bars;

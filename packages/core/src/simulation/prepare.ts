@@ -66,7 +66,11 @@ function daysOf(request: RunRequest, reading: Reading, evaluator: Evaluator): Ru
   return { calendar, index, key };
 }
 
-export function accountPlan({ strategy }: RunRequest, panel: Panel, { calendar, key }: RunDays): AccountPlan {
+export function accountPlan(
+  { strategy, closeAtEnd = false, late = false }: RunRequest,
+  panel: Panel,
+  { calendar, key }: Pick<RunDays, 'calendar' | 'key'>,
+): AccountPlan {
   const { account, costs } = strategy;
   return {
     calendar,
@@ -74,6 +78,8 @@ export function accountPlan({ strategy }: RunRequest, panel: Panel, { calendar, 
     symbols: panel.symbols,
     bars: panel.bars,
     capital: account.capital,
+    closeAtEnd,
+    late,
     leverage: account.leverage,
     commission: costs.commission,
     slippage: costs.slippage,

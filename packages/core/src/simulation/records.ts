@@ -1,10 +1,21 @@
 // What a run leaves behind (simulation.md 7).
 
-export type ExitReason = 'stop' | 'trail' | 'target' | 'rule' | 'time' | 'rank' | 'membership' | 'data-ended';
+export type ExitReason =
+  | 'stop'
+  | 'trail'
+  | 'target'
+  | 'rule'
+  | 'time'
+  | 'rank'
+  | 'membership'
+  | 'data-ended'
+  | 'period-end';
 
 export interface Trade {
   /** the place of its strategy among the run's; 0 where there is one */
   readonly part: number;
+  /** of a pair: both legs of one round have its number, from 1 */
+  readonly round?: number;
   readonly symbol: string;
   readonly side: 'long' | 'short';
   /** the universe's group on the decision day */

@@ -12,6 +12,10 @@ export interface RunRequest {
   readonly to?: Day;
   /** the first day of the out-of-sample part, for the figures of both parts */
   readonly splitAt?: Day;
+  /** positions are closed on the last day, as if all bars ended there */
+  readonly closeAtEnd?: boolean;
+  /** every order is filled a day after the one it was meant for */
+  readonly late?: boolean;
 }
 
 /** Why a strategy cannot run: `path` names the setting as the strategy file does, such as long.enter. */

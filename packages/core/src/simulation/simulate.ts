@@ -64,6 +64,7 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
     if (t > 0) account.carry(t);
 
     // 5. Decisions.
+    for (const book of books) book.advance();
     for (const decider of deciders) {
       decider.queueExits(t);
       decider.queueEntries(t);

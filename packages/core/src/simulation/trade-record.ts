@@ -15,6 +15,7 @@ export function tradeOf(p: Position, symbol: string, lastClose?: number): Trade 
   const risk = Number.isNaN(distance) ? 0 : distance;
   return {
     part: p.part,
+    ...(p.round !== undefined && { round: p.round }),
     symbol,
     side: p.side.name,
     group: p.group,

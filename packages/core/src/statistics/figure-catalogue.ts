@@ -228,6 +228,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
     definition: 'calendar days from a peak to its recovery, or to the end',
     kind: 'days',
     about: 'curve',
+    better: 'less',
     madeOf: (slice) => longest(slice, drawdownSpells(slice.equity)),
   },
   {

@@ -4,7 +4,7 @@ import type { Market } from '../bars/bars.ts';
 import { dataName } from '../bars/data-name.ts';
 import { barsPerYear } from '../bars/unit.ts';
 import { type BaselineFigures, entryShares, randomEntryRun } from '../baseline.ts';
-import { createEngine, type RunOutcome } from '../engine.ts';
+import { createEngine, type Engine, type RunOutcome } from '../engine.ts';
 import type { Universe } from '../evaluation/panel.ts';
 import type { Inspection } from '../inspect/inspection.ts';
 import type { Handlers } from '../parallel/serve.ts';
@@ -12,10 +12,15 @@ import { runPerInstrument } from '../per-instrument.ts';
 import { bootstrapOf, reportOf } from '../report.ts';
 import type { Run } from '../run.ts';
 import type { Continue } from '../simulation/progress.ts';
+import { type EdgeBench, edgeBench } from '../studies/edge/edge.ts';
+import { luckOf } from '../studies/luck/best-of-many.ts';
+import { pairOutcome, pairRows } from '../studies/pair/pair.ts';
+import { shaken } from '../studies/shake/shake.ts';
+import { cellOf } from '../studies/terrain/cell.ts';
 import { blendBench } from './blend-bench.ts';
 import { doBlendWork } from './do-blend-work.ts';
 import type { EngineFor, Kept } from './engine-for.ts';
-import type { EngineWork, PartAsked, RunAsked, ShownOutcome } from './engine-work.ts';
+import type { EngineWork, FiguresOutcome, PartAsked, RunAsked, ShownOutcome } from './engine-work.ts';
 
 /** Finds the members of the universe with a name; nothing where there is none. */
 export type FindUniverse = (name: string) => Universe | Promise<Universe>;
@@ -42,6 +47,13 @@ async function makeKept(market: Market, name: string, find: FindUniverse): Promi
 /** @param engineFor as {@link engineKeeper} makes it of the same market */
 export function doEngineWork(market: Market, engineFor: EngineFor): Handlers<EngineWork> {
   const bench = blendBench(market, engineFor);
+  const edges = new WeakMap<Engine, EdgeBench>();
+  const edgesFor = async (universe: string): Promise<EdgeBench> => {
+    const { engine } = await engineFor(universe);
+    const known = edges.get(engine) ?? edgeBench(market, engine.evaluator);
+    edges.set(engine, known);
+    return known;
+  };
   const named = memory<string>();
   const shares = memory<ReturnType<typeof entryShares>>();
   // Bars in shared memory do not change while this worker lives.
@@ -73,8 +85,37 @@ export function doEngineWork(market: Market, engineFor: EngineFor): Handlers<Eng
               market,
               kept.universe.filter(({ symbol }) => symbol !== without),
             );
-      const outcome = engine.run(request, goOn);
-      return outcome.kind === 'done' ? { kind: 'done', figures: outcome.run.figures } : outcome;
+      return figuresOnly(engine.run(request, goOn));
+    },
+    cell: async ({ universe, request }, goOn) => {
+      const outcome = (await engineFor(universe)).engine.run(request, goOn);
+      return outcome.kind === 'done' ? { kind: 'done', cell: cellOf(outcome.run) } : outcome;
+    },
+    days: async ({ universe, request }) => (await engineFor(universe)).engine.days(request),
+    chain: async ({ universe, ...asked }, goOn) => {
+      const outcome = (await engineFor(universe)).engine.chain(asked, goOn);
+      return outcome.kind === 'done' ? { ...outcome, run: shownRun(outcome.run) } : outcome;
+    },
+    chainFigures: async ({ universe, ...asked }, goOn) => {
+      const outcome = (await engineFor(universe)).engine.chain(asked, goOn);
+      if (outcome.kind !== 'done') return outcome;
+      const { figures, ambiguousBars } = outcome.run;
+      return { kind: 'done', figures, ambiguousBars };
+    },
+    luck: (asked) => luckOf(asked),
+    edgeBase: async (asked) => (await edgesFor(asked.universe)).base(asked),
+    edge: async (asked) => (await edgesFor(asked.universe)).rows(asked),
+    edgeDetail: async (asked) => (await edgesFor(asked.universe)).detail(asked),
+    pair: (asked) => {
+      const outcome = pairOutcome(market, asked);
+      if (outcome.kind !== 'done') return outcome;
+      const { pair } = outcome;
+      return { kind: 'done', pair: { ...pair, run: shownRun(pair.run) } };
+    },
+    pairSearch: (asked) => ({ kind: 'done', rows: pairRows(market, asked) }),
+    shake: async (asked, goOn) => {
+      const { universe, engine } = await engineFor(asked.universe);
+      return figuresOnly(shaken(market, universe, engine, asked, goOn));
     },
     explain: async ({ universe, request }, goOn) => (await engineFor(universe)).engine.explain(request, goOn),
     perInstrument: async ({ universe, request, symbol }) =>
@@ -116,6 +157,10 @@ export function doEngineWork(market: Market, engineFor: EngineFor): Handlers<Eng
 
 const shown = (outcome: RunOutcome): ShownOutcome =>
   outcome.kind === 'done' ? { kind: 'done', run: shownRun(outcome.run) } : outcome;
+
+/** What is left of a run when its figures alone are wanted. */
+const figuresOnly = (outcome: RunOutcome): FiguresOutcome =>
+  outcome.kind === 'done' ? { kind: 'done', figures: outcome.run.figures } : outcome;
 
 function shownRun({ decisions: _decisions, ledger: _ledger, ...run }: Run) {
   return run;

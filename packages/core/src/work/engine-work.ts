@@ -3,7 +3,7 @@
 import type { BaselineFigures } from '../baseline.ts';
 import type { Blend } from '../blend/blend.ts';
 import type { Beside, MixedRun } from '../blend/blend-run.ts';
-import type { RunOutcome } from '../engine.ts';
+import type { DaysOutcome, RunOutcome } from '../engine.ts';
 import type { Explanation } from '../explain.ts';
 import type { DayBook } from '../inspect/day-book.ts';
 import type { Comparison, Inspection } from '../inspect/inspection.ts';
@@ -16,6 +16,13 @@ import type { Run } from '../run.ts';
 import type { RunRequest } from '../simulation/request.ts';
 import type { Bootstrap } from '../statistics/bootstrap.ts';
 import type { Figures } from '../statistics/figures.ts';
+import type { OutcomesAsked, SignalAsked } from '../studies/edge/asked.ts';
+import type { EdgeBench } from '../studies/edge/edge.ts';
+import type { Luck, LuckAsked } from '../studies/luck/best-of-many.ts';
+import type { PairAsked, PairOutcome, PairRow, PairSearchAsked, ShownPair } from '../studies/pair/pair.ts';
+import type { ShakeAsked } from '../studies/shake/shake.ts';
+import type { Cell } from '../studies/terrain/cell.ts';
+import type { ChainAsked } from '../studies/walk/chain.ts';
 
 /** A run: of which universe, by its name, and with which strategy. */
 export interface RunAsked {
@@ -81,6 +88,11 @@ export interface Doubt {
   readonly data: string;
 }
 
+/** Windows one behind the other, of a universe by its name. */
+interface Chained extends ChainAsked {
+  readonly universe: string;
+}
+
 interface Kind<In, Out> {
   readonly in: In;
   readonly out: Out;
@@ -91,6 +103,35 @@ export interface EngineWork {
   readonly run: Kind<RunAsked, ShownOutcome>;
   /** a run's figures alone, perhaps without one member of the universe */
   readonly figures: Kind<RunAsked & { readonly without?: string }, FiguresOutcome>;
+  /** a run's figures with its daily returns */
+  readonly cell: Kind<RunAsked, NotDone | { readonly kind: 'done'; readonly cell: Cell }>;
+  /** the days of a run */
+  readonly days: Kind<RunAsked, DaysOutcome>;
+  readonly chain: Kind<
+    Chained,
+    | NotDone
+    | { readonly kind: 'done'; readonly run: ShownRun; readonly windows: readonly (Figures | undefined)[] }
+  >;
+  readonly chainFigures: Kind<
+    Chained,
+    NotDone | { readonly kind: 'done'; readonly figures: Figures; readonly ambiguousBars: number }
+  >;
+  /** what luck may have done to the best of many runs over the same days */
+  readonly luck: Kind<LuckAsked, Luck>;
+  /** what follows any bar */
+  readonly edgeBase: Kind<OutcomesAsked, ReturnType<EdgeBench['base']>>;
+  /** what follows a signal */
+  readonly edge: Kind<SignalAsked, ReturnType<EdgeBench['rows']>>;
+  readonly edgeDetail: Kind<Parameters<EdgeBench['detail']>[0], ReturnType<EdgeBench['detail']>>;
+  /** two instruments whose spread is traded */
+  readonly pair: Kind<
+    PairAsked,
+    Exclude<PairOutcome, { kind: 'done' }> | { readonly kind: 'done'; readonly pair: ShownPair }
+  >;
+  /** some of many pairs */
+  readonly pairSearch: Kind<PairSearchAsked, { readonly kind: 'done'; readonly rows: readonly PairRow[] }>;
+  /** a run under a nudge */
+  readonly shake: Kind<ShakeAsked, FiguresOutcome>;
   readonly explain: Kind<RunAsked, Explanation | undefined>;
   /** the rules on one instrument by itself */
   readonly perInstrument: Kind<RunAsked & { readonly symbol: string }, PerInstrument | undefined>;

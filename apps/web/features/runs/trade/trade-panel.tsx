@@ -204,6 +204,7 @@ const EXIT_BY: Readonly<Record<NonNullable<Trade['exitReason']>, string>> = {
   rank: 'a review: it had fallen in the ranking',
   membership: 'the end of its membership',
   'data-ended': 'the end of its bars',
+  'period-end': 'the end of its window',
 };
 
 function Why({ story }: { story: TradeStory }) {

@@ -1,0 +1,153 @@
+// A pair, or the pairs of a universe (studies.md 4).
+
+import type { Market } from '../../bars/bars.ts';
+import type { Problem } from '../../simulation/request.ts';
+import { type Desk, doneOr, needed, StudyFault } from '../desk.ts';
+import type { PairStudy } from '../study.ts';
+import { type PairRun, runPair } from './pair-run.ts';
+
+export type PairAsked = Omit<PairStudy, 'kind' | 'search' | 'name' | 'notes'>;
+
+/** What is shown of a pair; the decision log is empty and the ledger long. */
+export type ShownPair = Omit<PairRun, 'run'> & { readonly run: Omit<PairRun['run'], 'decisions' | 'ledger'> };
+
+/** One pair of a search. */
+export interface PairRow {
+  readonly y: string;
+  readonly x: string;
+  readonly n: number;
+  readonly b: number;
+  readonly r2: number;
+  readonly halfLife: number;
+  readonly unitRootT: number;
+  readonly rounds: number;
+  /** Sharpe ratios a year of the run in both parts */
+  readonly training: number;
+  readonly test: number;
+}
+
+export type PairOutcome =
+  | { readonly kind: 'problems'; readonly problems: readonly Problem[] }
+  | { readonly kind: 'done'; readonly pair: PairRun };
+
+export interface PairSearchAsked {
+  /** what all pairs share; its y and x are none */
+  readonly pair: PairAsked;
+  readonly pairs: readonly (readonly [y: string, x: string])[];
+}
+
+export interface PairResult {
+  readonly kind: 'pair';
+  readonly pair: ShownPair;
+}
+
+export interface PairSearch {
+  readonly kind: 'search';
+  /** by unit-root t on the training span, the most negative first */
+  readonly rows: readonly PairRow[];
+  /** how many were tried, those that could not be worked out among them */
+  readonly tried: number;
+  readonly failed: number;
+}
+
+const MOST_PAIRS = 20_000;
+/** Pairs a piece of work: long enough to be worth sending, short enough to be stopped and remembered. */
+const A_PIECE = 64;
+
+/** The pair's outcome, its fault told as a problem. */
+export function pairOutcome(market: Market, asked: PairAsked): PairOutcome {
+  try {
+    return { kind: 'done', pair: runPair(market, { ...asked, kind: 'pair', name: '', notes: '' }) };
+  } catch (error) {
+    if (!(error instanceof StudyFault)) throw error;
+    return { kind: 'problems', problems: [{ path: error.path, message: error.message }] };
+  }
+}
+
+/** Some pairs of a search; those that cannot be worked out are left out. */
+export function pairRows(market: Market, { pair, pairs }: PairSearchAsked): PairRow[] {
+  return pairs.flatMap(([y, x]) => {
+    const outcome = pairOutcome(market, { ...pair, y, x });
+    if (outcome.kind !== 'done') return [];
+    const { hedge, halfLife, unitRootT, rounds, training, test } = outcome.pair;
+    return [
+      {
+        y,
+        x,
+        n: hedge.n,
+        b: hedge.b,
+        r2: hedge.r2,
+        halfLife,
+        unitRootT,
+        rounds,
+        training: training?.strategy.sharpe ?? Number.NaN,
+        test: test?.strategy.sharpe ?? Number.NaN,
+      },
+    ];
+  });
+}
+
+const askedOf = ({
+  kind: _kind,
+  search: _search,
+  name: _name,
+  notes: _notes,
+  ...asked
+}: PairStudy): PairAsked => asked;
+
+/** @throws {StudyFault} when it cannot be worked out */
+export async function workPair(study: PairStudy, desk: Desk): Promise<PairResult> {
+  if (study.y === study.x) throw new StudyFault('x', `A pair needs two instruments; both are ${study.x}.`);
+  desk.expect(1);
+  const { pair } = await needed(desk, 'pair', askedOf(study));
+  return { kind: 'pair', pair };
+}
+
+/**
+ * All pairs of some instruments, each two once, by the study's training, hedge and rules.
+ * @throws {StudyFault} when there are too many or none
+ */
+export async function searchPairs(
+  study: PairStudy,
+  symbols: readonly string[],
+  desk: Desk,
+  show?: (rows: readonly PairRow[]) => void,
+): Promise<PairSearch> {
+  const pairs = pairsOf(symbols);
+  if (pairs.length === 0)
+    throw new StudyFault('universe', 'A search needs at least two instruments with bars.');
+  if (pairs.length > MOST_PAIRS) {
+    throw new StudyFault(
+      'universe',
+      `There are ${pairs.length} pairs; ${MOST_PAIRS} are the most: take a smaller group.`,
+    );
+  }
+  const pieces = Array.from({ length: Math.ceil(pairs.length / A_PIECE) }, (_x, k) => ({
+    pair: askedOf(study),
+    pairs: pairs.slice(k * A_PIECE, (k + 1) * A_PIECE),
+  }));
+  desk.expect(pieces.length);
+  const rows: PairRow[] = [];
+  await desk.each('pairSearch', pieces, (how) => {
+    const came = doneOr(how);
+    if ('why' in came) return;
+    rows.push(...came.done.rows);
+    show?.(ranked(rows));
+  });
+  return { kind: 'search', rows: ranked(rows), tried: pairs.length, failed: pairs.length - rows.length };
+}
+
+/** Each two once, the one that comes first in the alphabet as Y. */
+function pairsOf(symbols: readonly string[]): [string, string][] {
+  const sorted = [...new Set(symbols)].sort();
+  return sorted.flatMap((y, k) => sorted.slice(k + 1).map((x): [string, string] => [y, x]));
+}
+
+const ranked = (rows: readonly PairRow[]): PairRow[] =>
+  [...rows].sort(
+    (a, b) =>
+      // Undefined ones come last.
+      Number(Number.isNaN(a.unitRootT)) - Number(Number.isNaN(b.unitRootT)) ||
+      a.unitRootT - b.unitRootT ||
+      (a.y < b.y ? -1 : a.y > b.y ? 1 : a.x < b.x ? -1 : 1),
+  );

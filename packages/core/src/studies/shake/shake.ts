@@ -1,0 +1,91 @@
+// A shake: the same strategy under small changes that should not matter (studies.md 5).
+
+import type { Market } from '../../bars/bars.ts';
+import { createEngine, type Engine, type RunOutcome } from '../../engine.ts';
+import type { Universe } from '../../evaluation/panel.ts';
+import type { Continue } from '../../simulation/progress.ts';
+import type { Figures } from '../../statistics/figures.ts';
+import { ratio } from '../../statistics/moments.ts';
+import type { RunAsked } from '../../work/engine-work.ts';
+import { type Desk, doneOr, needed, StudyFault } from '../desk.ts';
+import type { Nudge, ShakeStudy } from '../study.ts';
+import { baseRun } from '../terrain/terrain.ts';
+import { DRAWS_NOTHING, jittered, nudged } from './nudges.ts';
+
+export interface ShakeAsked extends RunAsked {
+  readonly nudge: Nudge;
+  readonly seed: number;
+  readonly repetition: number;
+}
+
+export interface Repetition {
+  readonly nudge: Nudge;
+  readonly repetition: number;
+  /** undefined where it could not run */
+  readonly figures: Figures | undefined;
+}
+
+export interface Shake {
+  readonly kind: 'shake';
+  /** as it is, without a nudge */
+  readonly own: Figures;
+  readonly repetitions: readonly Repetition[];
+  /** the share of repetitions that grew by more a year than the benchmark did over their days; by nudge */
+  readonly beat: readonly { readonly nudge: Nudge; readonly n: number; readonly share: number }[];
+}
+
+/** Runs one repetition. @param market, @param universe as they are @param engine of both */
+export function shaken(
+  market: Market,
+  universe: Universe,
+  engine: Engine,
+  { request, ...how }: ShakeAsked,
+  goOn: Continue,
+): RunOutcome {
+  const days = engine.days(request);
+  if (days.kind !== 'done') return days;
+  const calendar = days.days;
+  const { request: changed, universe: some, jitter } = nudged(request, universe, calendar, how);
+  const bars = jitter === undefined ? market : jittered(market, some, jitter);
+  return createEngine(bars, some).run(changed, goOn);
+}
+
+/** @throws {StudyFault} when the strategy cannot run as it is */
+export async function shake(
+  study: ShakeStudy,
+  desk: Desk,
+  show?: (repetitions: readonly Repetition[]) => void,
+): Promise<Shake> {
+  const { nudges, repetitions, seed } = study;
+  if (nudges.length === 0) throw new StudyFault('nudges', 'A shake needs a nudge.');
+  const base = baseRun(study);
+  const asked = nudges.flatMap((nudge) =>
+    Array.from({ length: DRAWS_NOTHING.has(nudge) ? 1 : repetitions }, (_x, repetition) => ({
+      nudge,
+      repetition,
+    })),
+  );
+  desk.expect(asked.length + 1);
+  const { figures: own } = await needed(desk, 'figures', base);
+  const done: Repetition[] = asked.map((one) => ({ ...one, figures: undefined }));
+  await desk.each(
+    'shake',
+    asked.map((one) => ({ ...base, ...one, seed })),
+    (how, k) => {
+      const came = doneOr(how);
+      if ('done' in came) done[k] = { ...asked[k]!, figures: came.done.figures };
+      show?.(done);
+    },
+  );
+  return {
+    kind: 'shake',
+    own,
+    repetitions: done,
+    beat: nudges.map((nudge) => {
+      const ran = done.flatMap((one) => (one.nudge === nudge && one.figures ? [one.figures] : []));
+      return { nudge, n: ran.length, share: ratio(ran.filter(beats).length, ran.length) };
+    }),
+  };
+}
+
+const beats = ({ cagr, benchmark }: Figures): boolean => cagr > benchmark.cagr;

@@ -1,0 +1,50 @@
+// A cell of a terrain: one run, of which the figures and the daily returns are kept.
+
+import { fingerprint } from '../../numeric/fingerprint.ts';
+import type { Run } from '../../run.ts';
+import type { Figures } from '../../statistics/figures.ts';
+import { returnsOf } from '../../statistics/returns.ts';
+import { fromCapital } from '../../statistics/slice.ts';
+
+/** What every cell over the same days shares. */
+export interface Frame {
+  /** the same for the same days, benchmark and rates */
+  readonly name: string;
+  /** daily returns, one fewer than days */
+  readonly benchmark: Float64Array;
+  readonly riskFree: Float64Array;
+}
+
+export interface Cell {
+  readonly figures: Figures;
+  /** of the parts before and after the split; undefined without one, or where a part has fewer than two days */
+  readonly before: Figures | undefined;
+  readonly after: Figures | undefined;
+  /** of each day, and how many of them are before the split */
+  readonly returns: Float64Array;
+  readonly untilSplit: number;
+  readonly frame: Frame;
+}
+
+/** @param run of all its days, split where the study is */
+export function cellOf(run: Run): Cell {
+  const { marks, halves, benchmark, riskFree } = run;
+  const returns = returnsOf(fromCapital(marks.equity, run.ledger));
+  const before = halves?.[0];
+  return {
+    figures: run.figures,
+    before: before?.strategy,
+    after: halves?.[1].strategy,
+    returns,
+    untilSplit: before ? marks.day.findIndex((day) => day >= before.to) : returns.length,
+    frame: frameOf(marks.day, returnsOf(benchmark), riskFree),
+  };
+}
+
+function frameOf(days: Int32Array, benchmark: Float64Array, riskFree: Float64Array): Frame {
+  const name = [days, benchmark, riskFree].map((column) => fingerprint(bytesOf(column))).join('');
+  return { name, benchmark, riskFree };
+}
+
+const bytesOf = ({ buffer, byteOffset, byteLength }: Int32Array | Float64Array): Uint8Array =>
+  new Uint8Array(buffer, byteOffset, byteLength);

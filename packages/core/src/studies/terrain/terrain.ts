@@ -1,0 +1,199 @@
+// A terrain: a run for every cell of a grid, and what their figures look like together (studies.md 1).
+
+import type { FigureKey } from '../../statistics/figure-catalogue.ts';
+import { figureEntry, figureOf } from '../../statistics/figure-catalogue.ts';
+import type { Figures } from '../../statistics/figures.ts';
+import { spearman } from '../../statistics/rank-correlation.ts';
+import type { RunAsked } from '../../work/engine-work.ts';
+import { type Desk, doneOr, one, StudyFault } from '../desk.ts';
+import type { Luck, LuckAsked } from '../luck/best-of-many.ts';
+import type { TerrainStudy } from '../study.ts';
+import {
+  type AxisValue,
+  cellAt,
+  cellRun,
+  type Grid,
+  gridOf,
+  placesOf,
+  type TurnDials,
+  valuesOf,
+} from './axes.ts';
+import type { Cell, Frame } from './cell.ts';
+import { gridFaults } from './grid-faults.ts';
+import { cellsOf } from './neighbours.ts';
+import { type OwnPlace, type Relief, rankOf, reliefOf } from './relief.ts';
+
+export interface TerrainCell {
+  /** one an axis */
+  readonly values: readonly AxisValue[];
+  /** undefined where the cell could not run, or has not yet */
+  readonly figures: Figures | undefined;
+  readonly before: Figures | undefined;
+  readonly after: Figures | undefined;
+  /** why it has no figures */
+  readonly why: string | undefined;
+}
+
+/** What can be said of a terrain while its cells come in. */
+export interface Survey extends Relief {
+  readonly cells: readonly TerrainCell[];
+  /** the chosen figure of each cell, before the split where there is one; NaN where undefined */
+  readonly figure: Float64Array;
+  /** the study's own settings among the cells; undefined when they are off the grid */
+  readonly own: OwnPlace | undefined;
+  /** of the cells' figures before and after the split; undefined without one */
+  readonly spearman: number | undefined;
+  readonly afterOfBest: { readonly figure: number; readonly rank: number } | undefined;
+}
+
+export interface Terrain extends Survey {
+  readonly kind: 'terrain';
+  /** undefined where the cells do not share their days, benchmark and rates: what one day is to one is another to the next */
+  readonly luck: Luck | undefined;
+}
+
+/** Runs the study's own settings stand for. */
+export function baseRun(
+  study: Pick<TerrainStudy, 'strategy' | 'universe' | 'benchmark' | 'from' | 'to' | 'split'>,
+): RunAsked {
+  const { strategy, universe, benchmark, from, to, split } = study;
+  return {
+    universe,
+    request: {
+      strategy,
+      benchmark,
+      ...(from !== undefined && { from }),
+      ...(to !== undefined && { to }),
+      ...(split !== undefined && { splitAt: split }),
+    },
+  };
+}
+
+/**
+ * @param show is told of the terrain as its cells come in
+ * @throws {StudyFault} when the grid is none, or no cell can run
+ */
+export async function surveyTerrain(
+  study: TerrainStudy,
+  desk: Desk,
+  turn: TurnDials,
+  show?: (survey: () => Survey) => void,
+): Promise<Terrain> {
+  const { axes } = study;
+  gridFaults(study);
+  const grid = gridOf(axes);
+  const base = baseRun(study);
+  const values = axes.map(valuesOf);
+  const cells: TerrainCell[] = cellsOf(grid).map((cell) => ({
+    values: placesOf(grid, cell).map((place, k) => values[k]![place]!),
+    figures: undefined,
+    before: undefined,
+    after: undefined,
+    why: undefined,
+  }));
+  const returns: (Float64Array | undefined)[] = new Array(cells.length).fill(undefined);
+  const frames = new Map<string, Frame>();
+  let untilSplit = 0;
+
+  const runs = cells.map((cell) => cellRun(base, axes, cell.values, turn));
+  const asked: RunAsked[] = [];
+  const places: number[] = [];
+  runs.forEach((run, k) => {
+    if (run.ok) {
+      asked.push(run.asked);
+      places.push(k);
+    } else cells[k] = { ...cells[k]!, why: sentenceOf(run.problems[0]) };
+  });
+  desk.expect(asked.length + 1);
+  await desk.each('cell', asked, (how, n) => {
+    const k = places[n]!;
+    const came = doneOr(how);
+    if ('why' in came) cells[k] = { ...cells[k]!, why: came.why };
+    else {
+      const { cell } = came.done;
+      const { figures, before, after } = cell;
+      cells[k] = { ...cells[k]!, figures, before, after };
+      returns[k] = keepFrame(cell, frames);
+      untilSplit = cell.untilSplit;
+    }
+    show?.(() => surveyOf(study, grid, cells));
+  });
+  const survey = surveyOf(study, grid, cells);
+  const first = cells.find(({ why }) => why !== undefined)?.why;
+  if (cells.every(({ figures }) => figures === undefined)) throw new StudyFault('strategy', first ?? '');
+  if (study.split !== undefined && cells.every(({ before }) => before === undefined)) {
+    throw new StudyFault('split', 'The split leaves fewer than two days on one side of it.');
+  }
+  const frame = frames.size === 1 ? [...frames.values()][0] : undefined;
+  const luck = frame && (await one(desk, 'luck', luckAsked(study, survey, returns, frame, untilSplit)));
+  return { ...survey, kind: 'terrain', luck };
+}
+
+/** What all cells share is kept once. */
+function keepFrame({ returns, frame }: Cell, frames: Map<string, Frame>): Float64Array {
+  if (!frames.has(frame.name)) frames.set(frame.name, frame);
+  return returns;
+}
+
+const sentenceOf = (problem: { readonly path: string; readonly message: string } | undefined): string =>
+  problem ? `${problem.path}: ${problem.message}` : 'It cannot run.';
+
+export const lessIsBetter = (figure: FigureKey): boolean => figureEntry(figure).better === 'less';
+
+export function surveyOf(study: TerrainStudy, grid: Grid, cells: readonly TerrainCell[]): Survey {
+  const { split, height } = study;
+  const entry = figureEntry(study.figure);
+  const less = lessIsBetter(study.figure);
+  const column = (part: 'figures' | 'before' | 'after'): Float64Array =>
+    Float64Array.from(cells, (cell) => {
+      const figures = cell[part];
+      return figures ? figureOf(figures, entry) : Number.NaN;
+    });
+  const figure = column(split === undefined ? 'figures' : 'before');
+  const relief = reliefOf(grid, figure, height, less);
+  const own = ownCell(study, grid);
+  const after = split === undefined ? undefined : column('after');
+  return {
+    ...relief,
+    cells: [...cells],
+    figure,
+    own: own === undefined ? undefined : rankOf(figure, own, less),
+    spearman: after && spearman(figure, after),
+    afterOfBest:
+      after && relief.peak !== undefined
+        ? { figure: after[relief.peak]!, rank: rankOf(after, relief.peak, less).rank }
+        : undefined,
+  };
+}
+
+/** The cell that the study's own settings are; undefined when they are off the grid. */
+function ownCell({ strategy, axes, universe, benchmark }: TerrainStudy, grid: Grid): number | undefined {
+  const places = axes.map((axis) => {
+    const values = valuesOf(axis);
+    if ('dial' in axis) return values.indexOf(strategy.dials[axis.dial]?.value ?? Number.NaN);
+    if ('universes' in axis) return values.indexOf(universe);
+    if ('benchmarks' in axis) return values.indexOf(benchmark);
+    return 'condition' in axis ? 1 : -1;
+  });
+  return places.includes(-1) ? undefined : cellAt(grid, places);
+}
+
+/** What chooses must not see what tests: with a split only the returns before it. */
+function luckAsked(
+  { split, seed }: TerrainStudy,
+  { figure, peak }: Survey,
+  returns: readonly (Float64Array | undefined)[],
+  frame: Frame,
+  untilSplit: number,
+): LuckAsked {
+  const count = split === undefined ? frame.riskFree.length : untilSplit;
+  const ran = returns.flatMap((column, k) => (column ? [{ column, k }] : []));
+  const place = ran.findIndex(({ k }) => k === peak && !Number.isNaN(figure[k]!));
+  return {
+    returns: ran.map(({ column }) => column.subarray(0, count)),
+    benchmark: frame.benchmark.subarray(0, count),
+    riskFree: frame.riskFree.subarray(0, count),
+    peak: place < 0 ? undefined : place,
+    seed,
+  };
+}
