@@ -4,19 +4,15 @@ import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import {
   createEngine,
-  type EngineWork,
   type RunRequest,
   type Strategy,
   settingsOf,
-  shareMarket,
   valuesFrom,
-  WorkPool,
   withDials,
 } from '@plateau/core';
 import { readStrategyFile } from '@plateau/files';
 import { createSkerryMarket } from '@plateau/skerry';
-import type { SweepSetup } from '../apps/cli/src/sweep.ts';
-import { threadsOf } from '../apps/cli/src/worker-threads.ts';
+import { engineThreads } from '../apps/cli/src/engine-threads.ts';
 import { type BenchMarket, benchMarket } from './market.ts';
 import { median } from './median.ts';
 
@@ -25,7 +21,6 @@ const WARM_UPS = 3;
 const RUNS = 9;
 const INSTRUMENTS = 500;
 const SWEPT_INSTRUMENTS = 45;
-const WORKER = new URL('../apps/cli/bin/sweep-worker.mjs', import.meta.url);
 
 export type Results = Record<string, number>;
 
@@ -132,7 +127,6 @@ async function gridBench(): Promise<Results> {
     universe: '',
     request: { strategy: withDials(strategy, dials), benchmark: 'KIX' },
   }));
-  const setup: SweepSetup = { market: shareMarket(market), universe };
   const results: Results = {};
   results['81 settings x 45 instruments, one thread'] = await timed(
     () => {
@@ -145,7 +139,7 @@ async function gridBench(): Promise<Results> {
     1,
   );
   for (const workers of [1, 2]) {
-    const pool = new WorkPool<SweepSetup, EngineWork>(threadsOf(WORKER), setup, workers);
+    const pool = engineThreads(market, new Map([['', universe]]), workers);
     await pool.askEach('figures', jobs).result;
     // A fresh setup each time would time the start of threads; the columns stay, as they do in the one-thread figure.
     results[`81 settings x 45 instruments again, ${workers} worker${workers > 1 ? 's' : ''}`] = await timed(

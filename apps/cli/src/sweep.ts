@@ -1,25 +1,19 @@
 // plateau sweep: every combination of some dials' values, one row of figures each.
 
 import { writeFileSync } from 'node:fs';
-import { availableParallelism } from 'node:os';
 import {
   type Axis,
-  type EngineWork,
   type Figures,
   type FiguresOutcome,
   type Settled,
-  type SharedMarket,
   type Strategy,
   settingsOf,
-  shareMarket,
-  type Universe,
   valuesFrom,
-  WorkPool,
 } from '@plateau/core';
 import { sweepCsv, turnDials } from '@plateau/files';
 import { BadInput } from './bad-input.ts';
+import { engineThreads, workersFrom } from './engine-threads.ts';
 import { type InputOptions, readInputs } from './inputs.ts';
-import { threadsOf } from './worker-threads.ts';
 
 interface SweepOptions extends InputOptions {
   /** NAME or NAME=FROM:TO:STEP each */
@@ -29,13 +23,6 @@ interface SweepOptions extends InputOptions {
 }
 
 const MOST_SETTINGS = 100_000;
-const WORKER = new URL('../bin/sweep-worker.mjs', import.meta.url);
-
-/** What all workers of a sweep share. */
-export interface SweepSetup {
-  readonly market: SharedMarket;
-  readonly universe: Universe;
-}
 
 interface SweepDone {
   /** for standard output */
@@ -53,11 +40,8 @@ export async function sweepCommand(options: SweepOptions): Promise<SweepDone> {
     throw new BadInput(`the sweep has ${count} settings; ${MOST_SETTINGS} are the most: take larger steps`);
   }
   const settings = settingsOf(axes);
-  const pool = new WorkPool<SweepSetup, EngineWork>(
-    threadsOf(WORKER),
-    { market: shareMarket(market), universe },
-    workersFrom(options.workers),
-  );
+  const universes = new Map([[options.universe, universe]]);
+  const pool = engineThreads(market, universes, workersFrom(options.workers));
   // A setting that is none, such as half a slot, has no run.
   const read = settings.map((dials) => turnDials(request.strategy, dials, options.strategy));
   const asked = read.flatMap((turned) =>
@@ -114,13 +98,4 @@ function axisFrom(text: string, strategy: Strategy): Axis {
   } catch (error) {
     throw new BadInput(`--dial ${text}: ${(error as Error).message}`);
   }
-}
-
-function workersFrom(text: string | undefined): number {
-  if (text === undefined) return availableParallelism();
-  const count = Number(text);
-  if (!Number.isInteger(count) || count < 1 || count > 64) {
-    throw new BadInput(`--workers: “${text}” is no whole number from 1 to 64`);
-  }
-  return count;
 }

@@ -11,6 +11,7 @@ export {
   mapBars,
   mergedBars,
 } from './bars/columns.ts';
+export { dataName } from './bars/data-name.ts';
 export { newBars } from './bars/layout.ts';
 export { type BarUnit, barsPerYear } from './bars/unit.ts';
 export { type BaselineFigures, entryShares, placeAmong, randomEntryRun } from './baseline.ts';

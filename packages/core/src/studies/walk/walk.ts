@@ -74,7 +74,8 @@ export async function walkForward(
     throw new StudyFault('train', 'The days end before the first test begins: take shorter windows.');
   }
 
-  desk.expect(windows.length * cells.length + cells.length + 2);
+  // The days, the chain and that of the own settings beside those of the cells.
+  desk.expect(windows.length * cells.length + cells.length + 3);
   const trained = await train(study, desk, base, strategies, windows);
   const chosen = windows.map((window, j) => choose(study, grid, trained.figures[j]!, window));
   show?.(chosen);

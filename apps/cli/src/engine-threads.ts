@@ -1,0 +1,41 @@
+// The worker threads that the commands share: engines on one market in shared memory.
+
+import { availableParallelism } from 'node:os';
+import {
+  type EngineWork,
+  type Market,
+  type SharedMarket,
+  shareMarket,
+  type Universe,
+  WorkPool,
+} from '@plateau/core';
+import { BadInput } from './bad-input.ts';
+import { threadsOf } from './worker-threads.ts';
+
+const WORKER = new URL('../bin/engine-worker.mjs', import.meta.url);
+
+/** What all workers share. */
+export interface EngineSetup {
+  readonly market: SharedMarket;
+  /** by the name that a request gives */
+  readonly universes: ReadonlyMap<string, Universe>;
+}
+
+/** @param workers how many threads at most; each starts with its first piece of work */
+export function engineThreads(
+  market: Market,
+  universes: ReadonlyMap<string, Universe>,
+  workers: number,
+): WorkPool<EngineSetup, EngineWork> {
+  return new WorkPool(threadsOf(WORKER), { market: shareMarket(market), universes }, workers);
+}
+
+/** One a core unless `--workers` says otherwise. @throws {BadInput} */
+export function workersFrom(text: string | undefined): number {
+  if (text === undefined) return availableParallelism();
+  const count = Number(text);
+  if (!Number.isInteger(count) || count < 1 || count > 64) {
+    throw new BadInput(`--workers: “${text}” is no whole number from 1 to 64`);
+  }
+  return count;
+}
