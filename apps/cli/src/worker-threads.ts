@@ -6,7 +6,7 @@ import type { Spawn } from '@plateau/core';
 /** Starts threads of `file`. A thread that ends of itself, however it does, has failed. */
 export function threadsOf(file: URL): Spawn {
   return (message, failed) => {
-    const worker = new Worker(file);
+    const worker = new Worker(file, { resourceLimits: { maxYoungGenerationSizeMb: 16 } });
     let ended = false;
     const fail = (reason: string): void => {
       if (!ended) failed(reason);

@@ -2,7 +2,7 @@
 
 import { ratio } from '../../statistics/moments.ts';
 import type { OutcomesAsked } from './asked.ts';
-import { outcomesInto, type Scene } from './scene.ts';
+import type { Scene } from './scene.ts';
 
 /** Of all member bars, one horizon after them. */
 export interface Base {
@@ -10,36 +10,46 @@ export interface Base {
   /** share above 0 */
   readonly wins: number;
   readonly mean: number;
-  /** of each day of the scene: how many outcomes, and their sum */
+  /** of each day of the scene: how many outcomes, their sum and their mean */
   readonly counts: Int32Array;
   readonly sums: Float64Array;
+  readonly means: Float64Array;
 }
 
 /** One base a horizon. @param sign 1 as longs, -1 as shorts */
-export function basesOf(scene: Scene, { horizons, entry, cost }: OutcomesAsked, sign: 1 | -1): Base[] {
-  const longest = scene.actors.reduce((most, { members }) => Math.max(most, members.length), 0);
-  const room = new Float64Array(longest);
-  return horizons.map((h) => {
-    const counts = new Int32Array(scene.days.length);
-    const sums = new Float64Array(scene.days.length);
-    let n = 0;
-    let wins = 0;
-    let sum = 0;
-    for (const actor of scene.actors) {
-      const { members, place } = actor;
-      const outcomes = room.subarray(0, members.length);
-      outcomesInto(actor, members, h, entry, outcomes);
-      for (let k = 0; k < members.length; k++) {
-        const r = sign * outcomes[k]! - cost / 10_000;
-        if (r !== r) continue;
-        const p = place[members[k]!]!;
-        n++;
-        if (r > 0) wins++;
-        sum += r;
-        counts[p]!++;
-        sums[p]! += r;
-      }
+export function basesOf(scene: Scene, { horizons, cost }: OutcomesAsked, sign: 1 | -1): Base[] {
+  return horizons.map((h) => baseOf(scene, h, cost / 10_000, sign));
+}
+
+/** The outcomes of {@link outcomesInto}, summed where they arise: there is one for every bar of the market. */
+function baseOf({ actors, days }: Scene, h: number, charge: number, sign: 1 | -1): Base {
+  const counts = new Int32Array(days.length);
+  const sums = new Float64Array(days.length);
+  let wins = 0;
+  for (const { members, place, price, close, count, hasEnded } of actors) {
+    const last = count - 1;
+    const end = hasEnded ? close[last]! : Number.NaN;
+    for (let k = 0; k < members.length; k++) {
+      const i = members[k]!;
+      const r = sign * ((i + h <= last ? close[i + h]! : end) / price[i]! - 1) - charge;
+      if (r !== r) continue;
+      const d = place[i]!;
+      counts[d]!++;
+      sums[d]! += r;
+      // Added without a branch, which half of the outcomes would take.
+      wins += +(r > 0);
     }
-    return { n, wins: ratio(wins, n), mean: ratio(sum, n), counts, sums };
-  });
+  }
+  const n = counts.reduce((all, day) => all + day, 0);
+  return {
+    n,
+    wins: ratio(wins, n),
+    mean: ratio(
+      sums.reduce((all, day) => all + day, 0),
+      n,
+    ),
+    counts,
+    sums,
+    means: sums.map((total, d) => total / counts[d]!),
+  };
 }

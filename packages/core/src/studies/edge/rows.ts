@@ -38,16 +38,17 @@ export interface EdgeRow {
 /** Each event's outcome after `h` bars in the events' order, NaN where there is none. */
 export function outcomesOf(
   events: readonly Events[],
-  { entry, cost, side }: Pick<SignalAsked, 'entry' | 'cost' | 'side'>,
+  { cost, side }: Pick<SignalAsked, 'cost' | 'side'>,
   h: number,
 ): Float64Array {
   const out = new Float64Array(events.reduce((sum, { bars }) => sum + bars.length, 0));
   const sign = side === 'long' ? 1 : -1;
+  const charge = cost / 10_000;
   let from = 0;
   for (const { actor, bars } of events) {
     const part = out.subarray(from, from + bars.length);
-    outcomesInto(actor, bars, h, entry, part);
-    for (let k = 0; k < part.length; k++) part[k] = sign * part[k]! - cost / 10_000;
+    outcomesInto(actor, bars, h, part);
+    for (let k = 0; k < part.length; k++) part[k] = sign * part[k]! - charge;
     from += bars.length;
   }
   return out;
@@ -73,6 +74,7 @@ function rowOf(
   { name, value }: SignalAsked,
   horizon: number,
 ): EdgeRow {
+  const { means } = base;
   const counts = new Int32Array(days.length);
   const sums = new Float64Array(days.length);
   const known = new Float64Array(outcomes.length);
@@ -87,11 +89,11 @@ function rowOf(
       if (r !== r) continue;
       const p = actor.place[bars[b]!]!;
       known[n++] = r;
-      if (r > 0) wins++;
+      wins += +(r > 0);
       sum += r;
       counts[p]!++;
       sums[p]! += r;
-      over += r - base.sums[p]! / base.counts[p]!;
+      over += r - means[p]!;
     }
   }
   const values = known.subarray(0, n);

@@ -10,7 +10,8 @@ export interface Actor {
   /** its number in the panel */
   readonly instrument: number;
   readonly symbol: string;
-  readonly open: Float64Array;
+  /** what an event on a bar is entered at; NaN where there is no entry */
+  readonly price: Float64Array;
   readonly close: Float64Array;
   /** bars that are looked at: none is after the last day */
   readonly count: number;
@@ -31,7 +32,7 @@ export interface Scene {
 export function sceneOf(
   market: Market,
   panel: Panel,
-  { from = -Infinity, to = Infinity }: OutcomesAsked,
+  { from = -Infinity, to = Infinity, entry }: OutcomesAsked,
 ): Scene {
   let marketEnd = -Infinity;
   for (const { day } of market.values()) {
@@ -50,6 +51,7 @@ export function sceneOf(
     const place = new Int32Array(day.length);
     let count = 0;
     let p = 0;
+    const until = countUntil(day, to);
     for (let i = 0; i < day.length; i++) {
       while (p < days.length && days[p]! < day[i]!) p++;
       place[i] = p;
@@ -58,9 +60,9 @@ export function sceneOf(
     return {
       instrument,
       symbol: panel.symbols[instrument]!,
-      open,
+      price: entry === 'close' ? close : openAfter(open, until),
       close,
-      count: countUntil(day, to),
+      count: until,
       hasEnded: day.length > 0 && day[day.length - 1]! < marketEnd,
       members: members.slice(0, count),
       place,
@@ -69,22 +71,30 @@ export function sceneOf(
   return { days, actors };
 }
 
+/** The open after each bar that is looked at. */
+function openAfter(open: Float64Array, count: number): Float64Array {
+  const price = new Float64Array(open.length).fill(Number.NaN);
+  price.set(open.subarray(1, count));
+  return price;
+}
+
 /**
  * The outcome of each of an instrument's bars `h` bars later, as a long, without costs: the close then over the entry price,
  * less 1. NaN where there is no entry, or not yet an outcome.
+ * @param at rising
  */
 export function outcomesInto(
-  { open, close, count, hasEnded }: Actor,
+  { price, close, count, hasEnded }: Actor,
   at: Int32Array,
   h: number,
-  entry: OutcomesAsked['entry'],
   out: Float64Array,
 ): void {
   const last = count - 1;
-  for (let n = 0; n < at.length; n++) {
+  let n = 0;
+  for (; n < at.length && at[n]! + h <= last; n++) {
     const i = at[n]!;
-    const end = i + h > last ? (hasEnded ? last : -1) : i + h;
-    const price = entry === 'close' ? close[i]! : i < last ? open[i + 1]! : Number.NaN;
-    out[n] = end < 0 ? Number.NaN : close[end]! / price - 1;
+    out[n] = close[i + h]! / price[i]! - 1;
   }
+  const end = hasEnded ? close[last]! : Number.NaN;
+  for (; n < at.length; n++) out[n] = end / price[at[n]!]! - 1;
 }

@@ -2,6 +2,7 @@
 
 import { log } from '../../numeric/portable.ts';
 import { mean, ratio, settled } from '../../statistics/moments.ts';
+import { pairsOfHalves } from './halves.ts';
 
 export interface Overfitting {
   /** the share of choices in which the best inside is no better than the middle outside */
@@ -16,61 +17,68 @@ export interface Overfitting {
 
 export const BLOCKS = 16;
 
-/** What one block of rows says of one column: sums that can be put together for any choice of blocks. */
-interface BlockSums {
-  /** rows a block */
-  readonly length: number;
-  /** block-major */
-  readonly means: Float64Array;
-  readonly squares: Float64Array;
-}
-
 /**
  * Combinatorially symmetric cross-validation. The rows are cut into equal blocks, the remainder dropped from the start; each choice
  * of half the blocks picks the column with the best Sharpe ratio in them, and asks where that one stands in the others.
  * @param columns daily returns, one column a cell, all as long
+ * @param blocks an even number
  * Source: Bailey, Borwein, López de Prado and Zhu (2015), The Probability of Backtest Overfitting.
  */
 export function overfitting(columns: readonly Float64Array[], blocks = BLOCKS): Overfitting {
   const sums = blockSums(columns, blocks);
-  const count = columns.length;
-  const inside = new Float64Array(count);
-  const outside = new Float64Array(count);
-  const logits: number[] = [];
-  const best: { inside: number; outside: number }[] = [];
+  // Of each choice, in lexicographic order; what a choice leaves over stands as far from the end.
+  const first: (Choice | undefined)[] = [];
+  const last: (Choice | undefined)[] = [];
   if (sums.length > 0) {
-    eachHalf(blocks, (chosen, others) => {
-      ratiosIn(sums, count, chosen, inside);
-      ratiosIn(sums, count, others, outside);
-      let top = -1;
-      let known = 0;
-      for (let k = 0; k < count; k++) {
-        if (Number.isNaN(inside[k]! + outside[k]!)) continue;
-        known++;
-        if (top < 0 || inside[k]! > inside[top]!) top = k;
-      }
-      if (top < 0) return;
-      let below = 0;
-      let same = 0;
-      for (let k = 0; k < count; k++) {
-        if (Number.isNaN(inside[k]! + outside[k]!)) continue;
-        if (outside[k]! < outside[top]!) below++;
-        else if (outside[k] === outside[top]) same++;
-      }
-      const w = (below + (same + 1) / 2) / (known + 1);
-      logits.push(log(w / (1 - w)));
-      best.push({ inside: inside[top]!, outside: outside[top]! });
-    });
+    const a = new Float64Array(columns.length);
+    const b = new Float64Array(columns.length);
+    for (const [chosen, others] of pairsOfHalves(blocks)) {
+      ratiosIn(sums, chosen, a);
+      ratiosIn(sums, others, b);
+      first.push(choose(a, b));
+      last.push(choose(b, a));
+    }
   }
+  const choices = [...first, ...last.reverse()].filter((choice) => choice !== undefined);
+  const logits = Float64Array.from(choices, ({ w }) => log(w / (1 - w)));
   return {
     pbo: ratio(logits.filter((logit) => logit <= 0).length, logits.length),
-    meanOutside: mean(best.map((one) => one.outside)),
-    slope: slopeOf(best),
-    logits: Float64Array.from(logits),
+    meanOutside: mean(choices.map(({ outside }) => outside)),
+    slope: slopeOf(choices),
+    logits,
   };
 }
 
-function slopeOf(points: readonly { inside: number; outside: number }[]): number {
+/** The best inside: its ratios, and its place outside among all, from 0 to 1. */
+interface Choice {
+  readonly inside: number;
+  readonly outside: number;
+  readonly w: number;
+}
+
+/** Columns without a deviation on either side are left out; undefined when none is left. */
+function choose(inside: Float64Array, outside: Float64Array): Choice | undefined {
+  const count = inside.length;
+  let best = -1;
+  let known = 0;
+  for (let k = 0; k < count; k++) {
+    if (Number.isNaN(inside[k]! + outside[k]!)) continue;
+    known++;
+    if (best < 0 || inside[k]! > inside[best]!) best = k;
+  }
+  if (best < 0) return undefined;
+  const own = outside[best]!;
+  let below = 0;
+  let same = 0;
+  for (let k = 0; k < count; k++) {
+    if (Number.isNaN(inside[k]!)) continue;
+    if (outside[k]! < own) below++;
+    else if (outside[k] === own) same++;
+  }
+  return { inside: inside[best]!, outside: own, w: (below + (same + 1) / 2) / (known + 1) };
+}
+
+function slopeOf(points: readonly Choice[]): number {
   const meanX = mean(points.map(({ inside }) => inside));
   const meanY = mean(points.map(({ outside }) => outside));
   let xy = 0;
@@ -82,69 +90,54 @@ function slopeOf(points: readonly { inside: number; outside: number }[]): number
   return ratio(xy, xx);
 }
 
+/** What each block of rows says of each column by itself, so that any choice of blocks is a few sums. */
+interface BlockSums {
+  /** rows a block */
+  readonly length: number;
+  /** block after block: each column's mean, and the squares of its rows less that mean */
+  readonly means: Float64Array;
+  readonly squares: Float64Array;
+}
+
 function blockSums(columns: readonly Float64Array[], blocks: number): BlockSums {
   const rows = columns[0]?.length ?? 0;
+  const count = columns.length;
   const length = Math.floor(rows / blocks);
-  const first = rows - length * blocks;
-  const means = new Float64Array(blocks * columns.length);
-  const squares = new Float64Array(blocks * columns.length);
+  const start = rows - length * blocks;
+  const means = new Float64Array(blocks * count);
+  const squares = new Float64Array(blocks * count);
   columns.forEach((column, k) => {
     for (let b = 0; b < blocks; b++) {
-      const from = first + b * length;
-      let sum = 0;
-      for (let i = 0; i < length; i++) sum += column[from + i]!;
-      const m = length > 0 ? sum / length : 0;
+      const block = column.subarray(start + b * length, start + (b + 1) * length);
+      const m = mean(block);
       let square = 0;
-      for (let i = 0; i < length; i++) square += (column[from + i]! - m) ** 2;
-      means[b * columns.length + k] = m;
-      squares[b * columns.length + k] = square;
+      for (const r of block) square += (r - m) ** 2;
+      means[b * count + k] = m;
+      squares[b * count + k] = square;
     }
   });
   return { length, means, squares };
 }
 
 /**
- * Mean over sample deviation of each column in some blocks; NaN without a deviation. Deviations are put together from those of
- * the blocks, so that none is lost in the difference of large sums. Source: Chan, Golub and LeVeque (1983).
+ * Mean over sample deviation of each column in some blocks; NaN without a deviation. All is made of the blocks' own numbers, so
+ * that columns with equal rows there are equal; and of squares about their means, so that no deviation is lost in the
+ * difference of large sums. Source: Chan, Golub and LeVeque (1983).
  */
-function ratiosIn(
-  { length, means, squares }: BlockSums,
-  count: number,
-  blocks: Int32Array,
-  out: Float64Array,
-): void {
+function ratiosIn({ length, means, squares }: BlockSums, blocks: Int32Array, out: Float64Array): void {
+  const count = out.length;
   const rows = length * blocks.length;
   for (let k = 0; k < count; k++) {
-    let sum = 0;
-    for (let b = 0; b < blocks.length; b++) sum += means[blocks[b]! * count + k]!;
-    const m = sum / blocks.length;
+    let m = 0;
     let square = 0;
     for (let b = 0; b < blocks.length; b++) {
       const place = blocks[b]! * count + k;
-      const off = means[place]! - m;
-      square += squares[place]! + length * off * off;
+      m += means[place]!;
+      square += squares[place]!;
     }
-    out[k] = ratio(m, settled(Math.sqrt(square / (rows - 1))));
-  }
-}
-
-/** Every choice of half of the blocks, in lexicographic order, with those left over. */
-function eachHalf(blocks: number, use: (chosen: Int32Array, others: Int32Array) => void): void {
-  const half = blocks / 2;
-  const chosen = Int32Array.from({ length: half }, (_x, k) => k);
-  const others = new Int32Array(half);
-  for (;;) {
-    let c = 0;
-    let o = 0;
-    for (let b = 0; b < blocks; b++) {
-      if (c < half && chosen[c] === b) c++;
-      else others[o++] = b;
-    }
-    use(chosen, others);
-    let k = half - 1;
-    while (k >= 0 && chosen[k] === blocks - half + k) k--;
-    if (k < 0) return;
-    chosen[k]!++;
-    for (let j = k + 1; j < half; j++) chosen[j] = chosen[j - 1]! + 1;
+    m /= blocks.length;
+    let between = 0;
+    for (let b = 0; b < blocks.length; b++) between += (means[blocks[b]! * count + k]! - m) ** 2;
+    out[k] = ratio(m, settled(Math.sqrt((square + length * between) / (rows - 1))));
   }
 }

@@ -37,13 +37,21 @@ export function cellOf(run: Run): Cell {
     after: halves?.[1].strategy,
     returns,
     untilSplit: before ? marks.day.findIndex((day) => day >= before.to) : returns.length,
-    frame: frameOf(marks.day, returnsOf(benchmark), riskFree),
+    frame: frameOf(marks.day, benchmark, riskFree),
   };
 }
 
-function frameOf(days: Int32Array, benchmark: Float64Array, riskFree: Float64Array): Frame {
+/** By the benchmark's curve, which an engine gives to all runs over the same days. */
+const frames = new WeakMap<Float64Array, Frame>();
+
+function frameOf(days: Int32Array, held: Float64Array, riskFree: Float64Array): Frame {
+  const known = frames.get(held);
+  if (known?.riskFree === riskFree) return known;
+  const benchmark = returnsOf(held);
   const name = [days, benchmark, riskFree].map((column) => fingerprint(bytesOf(column))).join('');
-  return { name, benchmark, riskFree };
+  const frame = { name, benchmark, riskFree };
+  frames.set(held, frame);
+  return frame;
 }
 
 const bytesOf = ({ buffer, byteOffset, byteLength }: Int32Array | Float64Array): Uint8Array =>

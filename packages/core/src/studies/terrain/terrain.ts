@@ -18,7 +18,7 @@ import {
   type TurnDials,
   valuesOf,
 } from './axes.ts';
-import type { Cell, Frame } from './cell.ts';
+import type { Frame } from './cell.ts';
 import { gridFaults } from './grid-faults.ts';
 import { cellsOf } from './neighbours.ts';
 import { type OwnPlace, type Relief, rankOf, reliefOf } from './relief.ts';
@@ -113,7 +113,8 @@ export async function surveyTerrain(
       const { cell } = came.done;
       const { figures, before, after } = cell;
       cells[k] = { ...cells[k]!, figures, before, after };
-      returns[k] = keepFrame(cell, frames);
+      if (!frames.has(cell.frame.name)) frames.set(cell.frame.name, cell.frame);
+      returns[k] = shared(cell.returns);
       untilSplit = cell.untilSplit;
     }
     show?.(() => surveyOf(study, grid, cells));
@@ -129,10 +130,11 @@ export async function surveyTerrain(
   return { ...survey, kind: 'terrain', luck };
 }
 
-/** What all cells share is kept once. */
-function keepFrame({ returns, frame }: Cell, frames: Map<string, Frame>): Float64Array {
-  if (!frames.has(frame.name)) frames.set(frame.name, frame);
-  return returns;
+/** In memory that a worker reads where it is: the returns of all cells go to one of them. */
+function shared(column: Float64Array): Float64Array {
+  const copy = new Float64Array(new SharedArrayBuffer(column.byteLength));
+  copy.set(column);
+  return copy;
 }
 
 const sentenceOf = (problem: { readonly path: string; readonly message: string } | undefined): string =>
