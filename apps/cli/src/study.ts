@@ -104,7 +104,10 @@ function withOptions(study: Study, options: StudyOptions, universes: ReadonlyMap
   const universe = options.universe ?? study.universe;
   const from = dayOption('--from', options.from);
   const to = dayOption('--to', options.to);
-  const needsUniverse = study.kind !== 'pair' && !(study.kind === 'edge' && study.instrument !== undefined);
+  const needsUniverse =
+    study.kind === 'pair'
+      ? study.search !== undefined
+      : !(study.kind === 'edge' && study.instrument !== undefined);
   if (needsUniverse && universe === '') throw new BadInput('name the universe file: --universe FILE.csv');
   const first = universes.get(universe)?.[0]?.symbol;
   const benchmark = options.benchmark ?? (study.benchmark || first);

@@ -200,7 +200,6 @@ function faultsOf(study: Record<string, unknown> & { kind: Study['kind'] }, file
   if (from !== undefined && to !== undefined && from > to) fault('to', 'the last day is before the first');
   if (study.kind === 'pair') {
     const pair = study as unknown as Extract<Study, { kind: 'pair' }>;
-    if (pair.search && pair.universe === '') fault('universe', 'a search needs a universe');
     if (!pair.search && pair.x === pair.y) fault('x', `a pair needs two instruments; both are ${pair.x}`);
     if (pair.out >= pair.in) fault('out', `“out” (${pair.out}) must be below “in” (${pair.in})`);
     if (pair.stop !== undefined && pair.stop <= pair.in) {
@@ -209,11 +208,6 @@ function faultsOf(study: Record<string, unknown> & { kind: Study['kind'] }, file
     const { training } = pair;
     if ('from' in training && training.from > training.to) {
       fault('training.to', 'the last day of the training is before its first');
-    }
-  } else if (study.kind === 'edge') {
-    const edge = study as unknown as Extract<Study, { kind: 'edge' }>;
-    if (edge.instrument === undefined && edge.universe === '') {
-      fault('universe', 'an edge needs a universe or an instrument');
     }
   }
   return faults;
