@@ -114,6 +114,7 @@ export {
   figureOf,
   headlineFigures,
 } from './statistics/figure-catalogue.ts';
+export { FIGURE_KEYS } from './statistics/figure-keys.ts';
 export { exposures, type Figures } from './statistics/figures.ts';
 export { meansOver, reduceCurves, thinnedPoints } from './statistics/reduce.ts';
 export { multiplesOf } from './statistics/scale.ts';

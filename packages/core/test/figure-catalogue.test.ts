@@ -9,12 +9,12 @@ import type { Run } from '../src/run.ts';
 import {
   benchmarkFigureOf,
   definitionOf,
-  type FigureKey,
   figureCatalogue,
   figureEntry,
   figureOf,
   headlineFigures,
 } from '../src/statistics/figure-catalogue.ts';
+import { FIGURE_KEYS, type FigureKey } from '../src/statistics/figure-keys.ts';
 import type { Figures } from '../src/statistics/figures.ts';
 import { cashCurve, multiplesOf } from '../src/statistics/scale.ts';
 import { sliceOf } from '../src/statistics/slice.ts';
@@ -206,5 +206,9 @@ describe('the headline figures', () => {
     expect(benchmarkFigureOf(figures, figureEntry('cagr'))).toBe(0.07);
     expect(benchmarkFigureOf(figures, figureEntry('exposure'))).toBe(1);
     expect(benchmarkFigureOf(figures, figureEntry('winRate'))).toBeUndefined();
+  });
+
+  it('has the keys that are listed without it', () => {
+    expect(figureCatalogue.map(({ key }) => key)).toEqual(FIGURE_KEYS);
   });
 });

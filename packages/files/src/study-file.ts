@@ -1,6 +1,6 @@
 // The study file, plateau-study/1: JSON in, a study with all defaults out (docs/studies.md).
 
-import { dayFromIso, figureCatalogue, NUDGES, STUDY_KINDS, type Study } from '@plateau/core';
+import { dayFromIso, FIGURE_KEYS, NUDGES, STUDY_KINDS, type Study } from '@plateau/core';
 import Joi from 'joi';
 import { readJson } from './json.ts';
 import type { FileProblem, Result } from './problem.ts';
@@ -62,7 +62,7 @@ const axis = Joi.alternatives(
 const overGrid = {
   strategy: Joi.object().unknown().required(),
   axes: Joi.array().items(axis).required(),
-  figure: Joi.valid(...figureCatalogue.map(({ key }) => key)).default('mar'),
+  figure: Joi.valid(...FIGURE_KEYS).default('mar'),
   height: Joi.alternatives(Joi.number(), Joi.object({ percentile: percent.required() }))
     .empty(null)
     .default({ percentile: 75 }),

@@ -1,6 +1,7 @@
 // Every figure of statistics.md in one table: its name, its definition, and the numbers it is made of.
 
 import { drawdownSpells, drawdownsOf, largestFall } from './drawdown.ts';
+import type { FigureKey } from './figure-keys.ts';
 import { daysHeld, type Figures, meansWhere, tradedValue, yearsOf } from './figures.ts';
 import { deviation, mean } from './moments.ts';
 import { periodReturns } from './periods.ts';
@@ -29,8 +30,7 @@ export interface FigurePart {
 }
 
 type OwnKey = Exclude<keyof Figures, 'benchmark'>;
-type AgainstKey = Exclude<keyof Figures['benchmark'], OwnKey>;
-export type FigureKey = OwnKey | AgainstKey;
+type AgainstKey = Exclude<FigureKey, OwnKey>;
 
 export interface FigureEntry {
   readonly key: FigureKey;

@@ -1,7 +1,7 @@
 // What a study asks, kind by kind. A study is a document: it is kept, repeated when asked, and taken out and in as a file.
 
 import type { Day } from '../days/day.ts';
-import type { FigureKey } from '../statistics/figure-catalogue.ts';
+import type { FigureKey } from '../statistics/figure-keys.ts';
 import type { Commission, Rate, Strategy } from '../strategy/strategy.ts';
 import type { StudyAxis } from './terrain/axes.ts';
 

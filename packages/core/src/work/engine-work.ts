@@ -17,7 +17,7 @@ import type { RunRequest } from '../simulation/request.ts';
 import type { Bootstrap } from '../statistics/bootstrap.ts';
 import type { Figures } from '../statistics/figures.ts';
 import type { OutcomesAsked, SignalAsked } from '../studies/edge/asked.ts';
-import type { EdgeBench } from '../studies/edge/edge.ts';
+import type { EdgeBench } from '../studies/edge/bench.ts';
 import type { Luck, LuckAsked } from '../studies/luck/best-of-many.ts';
 import type { PairAsked, PairOutcome, PairRow, PairSearchAsked, ShownPair } from '../studies/pair/pair.ts';
 import type { ShakeAsked } from '../studies/shake/shake.ts';

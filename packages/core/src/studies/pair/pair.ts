@@ -1,10 +1,9 @@
 // A pair, or the pairs of a universe (studies.md 4).
 
-import type { Market } from '../../bars/bars.ts';
 import type { Problem } from '../../simulation/request.ts';
 import { type Desk, doneOr, needed, StudyFault } from '../desk.ts';
 import type { PairStudy } from '../study.ts';
-import { type PairRun, runPair } from './pair-run.ts';
+import type { PairRun } from './pair-run.ts';
 
 export type PairAsked = Omit<PairStudy, 'kind' | 'search' | 'name' | 'notes'>;
 
@@ -53,39 +52,6 @@ export interface PairSearch {
 const MOST_PAIRS = 20_000;
 /** Pairs a piece of work: long enough to be worth sending, short enough to be stopped and remembered. */
 const A_PIECE = 64;
-
-/** The pair's outcome, its fault told as a problem. */
-export function pairOutcome(market: Market, asked: PairAsked): PairOutcome {
-  try {
-    return { kind: 'done', pair: runPair(market, { ...asked, kind: 'pair', name: '', notes: '' }) };
-  } catch (error) {
-    if (!(error instanceof StudyFault)) throw error;
-    return { kind: 'problems', problems: [{ path: error.path, message: error.message }] };
-  }
-}
-
-/** Some pairs of a search; those that cannot be worked out are left out. */
-export function pairRows(market: Market, { pair, pairs }: PairSearchAsked): PairRow[] {
-  return pairs.flatMap(([y, x]) => {
-    const outcome = pairOutcome(market, { ...pair, y, x });
-    if (outcome.kind !== 'done') return [];
-    const { hedge, halfLife, unitRootT, rounds, training, test } = outcome.pair;
-    return [
-      {
-        y,
-        x,
-        n: hedge.n,
-        b: hedge.b,
-        r2: hedge.r2,
-        halfLife,
-        unitRootT,
-        rounds,
-        training: training?.strategy.sharpe ?? Number.NaN,
-        test: test?.strategy.sharpe ?? Number.NaN,
-      },
-    ];
-  });
-}
 
 const askedOf = ({
   kind: _kind,

@@ -1,16 +1,12 @@
 // A shake: the same strategy under small changes that should not matter (studies.md 5).
 
-import type { Market } from '../../bars/bars.ts';
-import { createEngine, type Engine, type RunOutcome } from '../../engine.ts';
-import type { Universe } from '../../evaluation/panel.ts';
-import type { Continue } from '../../simulation/progress.ts';
 import type { Figures } from '../../statistics/figures.ts';
 import { ratio } from '../../statistics/moments.ts';
 import type { RunAsked } from '../../work/engine-work.ts';
 import { type Desk, doneOr, needed, StudyFault } from '../desk.ts';
 import type { Nudge, ShakeStudy } from '../study.ts';
 import { baseRun } from '../terrain/terrain.ts';
-import { DRAWS_NOTHING, jittered, nudged } from './nudges.ts';
+import { DRAWS_NOTHING } from './nudges.ts';
 
 export interface ShakeAsked extends RunAsked {
   readonly nudge: Nudge;
@@ -32,22 +28,6 @@ export interface Shake {
   readonly repetitions: readonly Repetition[];
   /** the share of repetitions that grew by more a year than the benchmark did over their days; by nudge */
   readonly beat: readonly { readonly nudge: Nudge; readonly n: number; readonly share: number }[];
-}
-
-/** Runs one repetition. @param market, @param universe as they are @param engine of both */
-export function shaken(
-  market: Market,
-  universe: Universe,
-  engine: Engine,
-  { request, ...how }: ShakeAsked,
-  goOn: Continue,
-): RunOutcome {
-  const days = engine.days(request);
-  if (days.kind !== 'done') return days;
-  const calendar = days.days;
-  const { request: changed, universe: some, jitter } = nudged(request, universe, calendar, how);
-  const bars = jitter === undefined ? market : jittered(market, some, jitter);
-  return createEngine(bars, some).run(changed, goOn);
 }
 
 /** @throws {StudyFault} when the strategy cannot run as it is */

@@ -1,7 +1,7 @@
 // A terrain: a run for every cell of a grid, and what their figures look like together (studies.md 1).
 
-import type { FigureKey } from '../../statistics/figure-catalogue.ts';
 import { figureEntry, figureOf } from '../../statistics/figure-catalogue.ts';
+import type { FigureKey } from '../../statistics/figure-keys.ts';
 import type { Figures } from '../../statistics/figures.ts';
 import { spearman } from '../../statistics/rank-correlation.ts';
 import type { RunAsked } from '../../work/engine-work.ts';
