@@ -6,6 +6,7 @@ export interface WorkspaceSummary {
   readonly universes: number;
   readonly sheets: number;
   readonly blends: number;
+  readonly studies: number;
   readonly repairs: number;
 }
 

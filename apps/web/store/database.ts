@@ -16,10 +16,11 @@ import type {
   StoredUniverse,
 } from '@/model/rows.ts';
 import type { Sheet } from '@/model/sheet/sheet.ts';
+import type { StoredPiece, StoredStudy } from '@/model/studies/stored-study.ts';
 import { upgradeRow } from '@/model/upgrade.ts';
 
 /** The newest version of the store that this code knows. */
-export const STORE_VERSION = 8;
+export const STORE_VERSION = 9;
 
 class PlateauDatabase extends Dexie {
   declare listings: EntityTable<StoredListing, 'symbol'>;
@@ -31,6 +32,8 @@ class PlateauDatabase extends Dexie {
   declare repairs: EntityTable<StoredRepair, 'id'>;
   declare logbook: EntityTable<LogEntry, 'id'>;
   declare runs: EntityTable<KeptRun, 'id'>;
+  declare studies: EntityTable<StoredStudy, 'id'>;
+  declare pieces: EntityTable<StoredPiece, 'id'>;
   declare settings: EntityTable<Setting, 'key'>;
 
   constructor() {
@@ -72,6 +75,7 @@ class PlateauDatabase extends Dexie {
       }
     });
     this.version(8).stores({ blends: 'id' });
+    this.version(9).stores({ studies: 'id', pieces: 'id, study' });
   }
 }
 

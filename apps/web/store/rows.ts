@@ -15,6 +15,7 @@ import type {
   StoredUniverse,
 } from '@/model/rows.ts';
 import type { Sheet } from '@/model/sheet/sheet.ts';
+import { type StoredStudy, studyRow } from '@/model/studies/stored-study.ts';
 import { upgradeRow } from '@/model/upgrade.ts';
 
 /** The tables of the store and what their rows are. */
@@ -26,6 +27,7 @@ export interface Rows {
   readonly blends: Sheet;
   readonly logbook: LogEntry;
   readonly runs: KeptRun;
+  readonly studies: StoredStudy;
   readonly repairs: StoredRepair;
   readonly layouts: StoredLayout;
   readonly settings: Setting;
@@ -41,6 +43,7 @@ export const TABLES: Readonly<Record<TableName, { readonly key: string; readonly
   blends: { key: 'id', one: 'blend' },
   logbook: { key: 'id', one: 'logbook entry' },
   runs: { key: 'id', one: 'kept run' },
+  studies: { key: 'id', one: 'study' },
   repairs: { key: 'id', one: 'repair' },
   layouts: { key: 'shape', one: 'import layout' },
   settings: { key: 'key', one: 'setting' },
@@ -222,6 +225,7 @@ const schemas: Readonly<Record<TableName, Joi.Schema>> = {
       }).required(),
     }).unknown(),
   }),
+  studies: studyRow,
   repairs: repair,
   layouts: Joi.object({ shape: id, layout }),
   settings: Joi.object({ key: id, value: Joi.any() }),

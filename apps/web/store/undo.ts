@@ -3,7 +3,7 @@
 import { toast } from 'sonner';
 import { create } from 'zustand';
 
-export type UndoPlace = 'market' | 'strategies' | 'runs' | 'blends';
+export type UndoPlace = 'market' | 'strategies' | 'runs' | 'studies' | 'blends';
 
 export interface Act {
   /** what was done, as a sentence or its beginning */
@@ -26,6 +26,7 @@ export const useActs = create<Readonly<Record<UndoPlace, Stacks>>>(() => ({
   market: EMPTY,
   strategies: EMPTY,
   runs: EMPTY,
+  studies: EMPTY,
   blends: EMPTY,
 }));
 

@@ -21,7 +21,7 @@ const stored = async (id: string) => (await database.blends.get(id))?.draft;
 beforeEach(async () => {
   await Promise.all([database.blends.clear(), database.logbook.clear()]);
   useBlends.setState({ all: undefined, openId: undefined, saveProblem: undefined });
-  useActs.setState({ market: EMPTY, strategies: EMPTY, runs: EMPTY, blends: EMPTY });
+  useActs.setState({ market: EMPTY, strategies: EMPTY, runs: EMPTY, studies: EMPTY, blends: EMPTY });
   await readBlends();
 });
 

@@ -23,7 +23,7 @@ const settled = (check: () => Promise<void> | void) => vi.waitFor(check, { timeo
 beforeEach(async () => {
   await Promise.all([database.sheets.clear(), database.logbook.clear(), database.settings.clear()]);
   useSheets.setState({ all: undefined, openId: undefined, tabs: [], saveProblem: undefined });
-  useActs.setState({ market: EMPTY, strategies: EMPTY, runs: EMPTY, blends: EMPTY });
+  useActs.setState({ market: EMPTY, strategies: EMPTY, runs: EMPTY, studies: EMPTY, blends: EMPTY });
   await loadSheets(undefined);
 });
 

@@ -21,7 +21,7 @@ const put = (what: string) =>
 
 beforeEach(() => {
   value = [];
-  useActs.setState({ market: EMPTY, strategies: EMPTY, runs: EMPTY, blends: EMPTY });
+  useActs.setState({ market: EMPTY, strategies: EMPTY, runs: EMPTY, studies: EMPTY, blends: EMPTY });
 });
 
 describe('acts of a place', () => {

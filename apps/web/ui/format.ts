@@ -32,7 +32,7 @@ export const short = english({ notation: 'compact', maximumFractionDigits: 1 });
 export const shares = english({ maximumFractionDigits: 3 });
 
 /** Nouns whose plural is not their singular and an s. */
-const PLURALS: Readonly<Record<string, string>> = { entry: 'entries', copy: 'copies' };
+const PLURALS: Readonly<Record<string, string>> = { entry: 'entries', copy: 'copies', study: 'studies' };
 
 /** A count, with its noun where one is given. @example 1 share, 2 shares */
 export function count(number: number, noun?: string): string {

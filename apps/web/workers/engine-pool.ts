@@ -1,11 +1,11 @@
 // The engine's worker and the bars in its memory: started when first asked for, with what has been needed so far.
 
-import { type BlendAsked, PoolEnded, type RunAsked, type SharedMarket, WorkPool } from '@plateau/core';
+import { PoolEnded, type SharedMarket, WorkPool } from '@plateau/core';
 import { readAll } from '@/store/read.ts';
 import { onMarketChange } from '@/store/tabs.ts';
 import { takeEngine, warmEngine } from './engine-start.ts';
 import type { MarketAnswer } from './market.worker.ts';
-import { neededSymbols } from './needed-symbols.ts';
+import { type Asked, neededSymbols } from './needed-symbols.ts';
 import type { EngineSetup, PageWork } from './page-work.ts';
 import { workersOf } from './web-workers.ts';
 
@@ -54,7 +54,7 @@ async function startPool(setup: Promise<EngineSetup>): Promise<EnginePool> {
 }
 
 /** A pool whose memory holds what the run needs; a failed start is tried again by the next run. */
-export async function engineFor(asked: RunAsked | BlendAsked, also: readonly string[] = []): Promise<Loaded> {
+export async function engineFor(asked: Asked, also: readonly string[] = []): Promise<Loaded> {
   const needed = new Set([...(await neededSymbols(asked)), ...also]);
   // An empty need is a run with problems of its own, which the engine must still be asked for.
   if (!loaded || ![...needed].every((symbol) => loaded?.symbols.has(symbol))) {
@@ -76,7 +76,7 @@ export async function engineFor(asked: RunAsked | BlendAsked, also: readonly str
  * work is done by that one.
  */
 export async function onEngine<T>(
-  asked: RunAsked | BlendAsked,
+  asked: Asked,
   also: readonly string[],
   work: (pool: EnginePool) => Promise<T>,
 ): Promise<T> {

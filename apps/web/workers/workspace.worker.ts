@@ -11,6 +11,7 @@ import {
 import { expose } from 'comlink';
 import { readEntry, type WrittenEntry, writableEntry } from '@/model/logbook/written-entry.ts';
 import type { WorkspaceProgress, WorkspaceSummary } from '@/model/workspace.ts';
+import { readValue, writableValue } from '@/model/written-value.ts';
 import { database } from '@/store/database.ts';
 import { readAll } from '@/store/read.ts';
 import { type Rows, readRow, TABLES, type TableName } from '@/store/rows.ts';
@@ -33,12 +34,13 @@ async function pack(report: (progress: WorkspaceProgress) => void): Promise<Blob
     });
     report({ done: Math.min(k + BATCH, listings.length), total: listings.length });
   }
-  const [universes, sheets, blends, logbook, runs, repairs, layouts, settings] = await Promise.all([
+  const [universes, sheets, blends, logbook, runs, studies, repairs, layouts, settings] = await Promise.all([
     readAll('universes'),
     readAll('sheets'),
     readAll('blends'),
     readAll('logbook'),
     readAll('runs'),
+    readAll('studies'),
     readAll('repairs'),
     readAll('layouts'),
     readAll('settings'),
@@ -51,6 +53,7 @@ async function pack(report: (progress: WorkspaceProgress) => void): Promise<Blob
     blends: rows(blends),
     logbook: rows(logbook.map(writableEntry)),
     runs: rows(runs),
+    studies: rows(studies.map(writableValue) as object[]),
     repairs: rows(repairs),
     layouts: rows(layouts),
     settings: rows(settings.filter(({ key }) => !COMPUTED.has(key))),
@@ -63,7 +66,7 @@ async function pack(report: (progress: WorkspaceProgress) => void): Promise<Blob
 function rowsOf(contents: WorkspaceContents) {
   const all = <K extends Exclude<TableName, 'blocks'>>(table: K): Rows[K][] =>
     contents[table].map((row) => {
-      const read = readRow(table, table === 'logbook' ? entryFrom(row) : row);
+      const read = readRow(table, fromWorkspace(table, row));
       if (read.ok) return read.row;
       const { key, one } = TABLES[table];
       throw new Error(
@@ -77,10 +80,17 @@ function rowsOf(contents: WorkspaceContents) {
     blends: all('blends'),
     logbook: all('logbook'),
     runs: all('runs'),
+    studies: all('studies'),
     repairs: all('repairs'),
     layouts: all('layouts'),
     settings: all('settings'),
   };
+}
+
+/** A row as it was before it was written. */
+function fromWorkspace(table: TableName, row: unknown): unknown {
+  if (table === 'logbook') return entryFrom(row);
+  return table === 'studies' ? readValue(row) : row;
 }
 
 /** A written entry with its columns back; what is none stays as it is, for its reader to refuse. */
@@ -100,12 +110,13 @@ async function bytesOf(file: Blob): Promise<Uint8Array> {
 async function summary(file: Blob): Promise<WorkspaceSummary> {
   const contents = readWorkspace(await bytesOf(file));
   rowsOf(contents);
-  const { listings, universes, sheets, blends, repairs } = contents;
+  const { listings, universes, sheets, blends, studies, repairs } = contents;
   return {
     instruments: listings.length,
     universes: universes.length,
     sheets: sheets.length,
     blends: blends.length,
+    studies: studies.length,
     repairs: repairs.length,
   };
 }
@@ -138,8 +149,21 @@ async function restore(file: Blob, report: (progress: WorkspaceProgress) => void
       if (block === undefined) throw new Error(`The workspace is damaged: ${listing.symbol} has no bars.`);
       return { ...listing, block };
     });
-    const { listings: ls, universes, sheets, blends, logbook, runs, repairs, layouts, settings } = database;
-    const tables = [ls, universes, sheets, blends, logbook, runs, repairs, layouts, settings];
+    const { listings: ls, universes, sheets, blends, logbook, runs, studies, pieces } = database;
+    const { repairs, layouts, settings } = database;
+    const tables = [
+      ls,
+      universes,
+      sheets,
+      blends,
+      logbook,
+      runs,
+      studies,
+      pieces,
+      repairs,
+      layouts,
+      settings,
+    ];
     await database.transaction('rw', tables, async () => {
       for (const table of tables) await table.clear();
       await ls.bulkPut(listings);
@@ -148,6 +172,7 @@ async function restore(file: Blob, report: (progress: WorkspaceProgress) => void
       await blends.bulkPut(rows.blends);
       await logbook.bulkPut(rows.logbook);
       await runs.bulkPut(rows.runs);
+      await studies.bulkPut(rows.studies);
       await repairs.bulkPut(rows.repairs);
       await layouts.bulkPut(rows.layouts);
       await settings.bulkPut(rows.settings);

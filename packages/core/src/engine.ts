@@ -38,7 +38,7 @@ export interface Engine {
   explain(request: RunRequest, goOn?: Continue): Explanation | undefined;
 }
 
-export type ChainOutcome =
+type ChainOutcome =
   | Exclude<RunOutcome, { kind: 'done' }>
   | {
       readonly kind: 'done';

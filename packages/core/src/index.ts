@@ -131,16 +131,10 @@ export { type SizeWarning, sizeWarnings } from './strategy/size-warnings.ts';
 export type { Strategy } from './strategy/strategy.ts';
 export { type StressTest, stressTests } from './stress-tests.ts';
 export type { EdgeDetail, EdgeGroup } from './studies/edge/detail.ts';
-export { type Edge, type EdgeBaseRow, FEW_EVENTS } from './studies/edge/edge.ts';
-export type { EdgeRow } from './studies/edge/rows.ts';
-export {
-  type PairResult,
-  type PairRow,
-  type PairSearch,
-  type ShownPair,
-  searchPairs,
-  workPair,
-} from './studies/pair/pair.ts';
+export { type Edge, FEW_EVENTS } from './studies/edge/edge.ts';
+export type { EdgeBaseRow, EdgeRow } from './studies/edge/rows.ts';
+export type { PairRow, ShownPair } from './studies/pair/asked.ts';
+export type { PairResult, PairSearch } from './studies/pair/pair.ts';
 export type { PairWindow } from './studies/pair/pair-run.ts';
 export { UNIT_ROOT_CRITICAL } from './studies/pair/spread.ts';
 export {
@@ -171,19 +165,21 @@ export { alone, symbolAlone } from './universes/alone.ts';
 export { type InstrumentMeasures, measureInstrument } from './universes/measure-instrument.ts';
 export { type Combination, combine, membersByDay } from './universes/spells.ts';
 export { ENGINE_VERSION } from './version.ts';
+export type {
+  BlendAsked,
+  FiguresOutcome,
+  PartAsked,
+  RunAsked,
+  ShownOutcome,
+  ShownRun,
+} from './work/asked.ts';
 export { aloneAsked, blendBench } from './work/blend-bench.ts';
 export { doEngineWork, engineKeeper } from './work/do-engine-work.ts';
 export type {
-  BlendAsked,
   BlendOutcome,
   BlendReportOutcome,
   Doubt,
   EngineWork,
-  FiguresOutcome,
-  PartAsked,
   ReportOutcome,
-  RunAsked,
   ShownBlend,
-  ShownOutcome,
-  ShownRun,
 } from './work/engine-work.ts';

@@ -52,7 +52,7 @@ function figureCells(figures: Figures | undefined, keys: readonly (keyof Figures
 }
 
 /** What each axis is called in a table. */
-export function axisNames(study: Study): string[] {
+function axisNames(study: Study): string[] {
   if (!('axes' in study)) return [];
   return study.axes.map((axis) => {
     if ('dial' in axis) return axis.dial;

@@ -24,6 +24,7 @@ export interface WorkspaceTables {
   readonly blends: readonly Json[];
   readonly logbook: readonly Json[];
   readonly runs: readonly Json[];
+  readonly studies: readonly Json[];
   readonly repairs: readonly Json[];
   readonly layouts: readonly Json[];
   readonly settings: readonly Json[];
@@ -87,6 +88,7 @@ const schema = Joi.object({
   blends: rows('id').optional().default([]),
   logbook: rows('id'),
   runs: rows('id').optional().default([]),
+  studies: rows('id').optional().default([]),
   repairs: rows('id'),
   layouts: rows('shape'),
   settings: rows('key'),

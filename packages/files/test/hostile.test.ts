@@ -361,6 +361,7 @@ describe('two thousand damaged files of every kind', () => {
       universes: [],
       sheets: [],
       blends: [],
+      studies: [],
       logbook: [],
       runs: [],
       repairs: [],

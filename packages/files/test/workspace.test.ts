@@ -18,6 +18,7 @@ const tables: WorkspaceTables = {
   universes: [{ id: 'u', members: [{ symbol: 'AA', from: 3 }] }],
   sheets: [{ id: 's', draft: { enter: 'close > ' } }],
   blends: [{ id: 'b', draft: { form: 'apart' } }],
+  studies: [{ id: 'st', study: { kind: 'edge' } }],
   logbook: [{ id: 'l', key: '[]' }],
   runs: [{ id: 'r', data: 'ab' }],
   repairs: [],

@@ -6,19 +6,12 @@ export interface Place {
   readonly id: 'market' | 'strategies' | 'runs' | 'studies' | 'blends';
   readonly name: string;
   readonly icon: LucideIcon;
-  /** what will be there, while it is not built */
-  readonly coming?: string;
 }
 
 export const places: readonly Place[] = [
   { id: 'market', name: 'Market', icon: Landmark },
   { id: 'strategies', name: 'Strategies', icon: FileText },
   { id: 'runs', name: 'Runs', icon: ChartNoAxesCombined },
-  {
-    id: 'studies',
-    name: 'Studies',
-    icon: FlaskConical,
-    coming: 'Here you will sweep dials over a grid and see whether a result is a plateau or a lone peak.',
-  },
+  { id: 'studies', name: 'Studies', icon: FlaskConical },
   { id: 'blends', name: 'Blends', icon: Blend },
 ];

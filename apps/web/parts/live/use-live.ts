@@ -14,7 +14,7 @@ export interface Curve {
 }
 
 /** What is to run, as the draft says it. */
-export type Reading<Asked> =
+type Reading<Asked> =
   | { readonly ok: true; readonly asked: Asked }
   | { readonly ok: false; readonly problems: readonly Problem[] };
 

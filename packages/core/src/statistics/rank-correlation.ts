@@ -18,7 +18,7 @@ export function ranksOf(values: ArrayLike<number>): Float64Array {
 }
 
 /** Pearson's correlation; NaN where one does not vary, or of fewer than two. */
-export function correlation(x: ArrayLike<number>, y: ArrayLike<number>): number {
+function correlation(x: ArrayLike<number>, y: ArrayLike<number>): number {
   const meanX = mean(x);
   const meanY = mean(y);
   let sum = 0;

@@ -2,6 +2,7 @@
 
 import type { Settled } from '../parallel/pool.ts';
 import type { EngineWork } from '../work/engine-work.ts';
+import { StudyFault } from './fault.ts';
 
 export interface Desk {
   /**
@@ -16,15 +17,6 @@ export interface Desk {
   ): Promise<readonly Settled<EngineWork[N]['out']>[]>;
   /** Says how many pieces more there will be, for the progress. */
   expect(pieces: number): void;
-}
-
-/** Why a study cannot be done: `path` names the setting as the study file does. */
-export class StudyFault extends Error {
-  readonly path: string;
-  constructor(path: string, message: string) {
-    super(message);
-    this.path = path;
-  }
 }
 
 /** Does one piece. @throws its own error */

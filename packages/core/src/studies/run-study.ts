@@ -1,10 +1,12 @@
 // Any study from its document to its result.
 
 import type { Problem } from '../simulation/request.ts';
-import { type Desk, StudyFault } from './desk.ts';
+import type { Desk } from './desk.ts';
 import { type Edge, findEdge } from './edge/edge.ts';
 import type { EdgeRow } from './edge/rows.ts';
-import { type PairResult, type PairRow, type PairSearch, searchPairs, workPair } from './pair/pair.ts';
+import { StudyFault } from './fault.ts';
+import type { PairRow } from './pair/asked.ts';
+import { type PairResult, type PairSearch, searchPairs, workPair } from './pair/pair.ts';
 import { type Repetition, type Shake, shake } from './shake/shake.ts';
 import type { Study } from './study.ts';
 import type { TurnDials } from './terrain/axes.ts';

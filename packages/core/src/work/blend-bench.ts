@@ -13,8 +13,8 @@ import { at } from '../numeric/at.ts';
 import type { Run } from '../run.ts';
 import { type Continue, partOf } from '../simulation/progress.ts';
 import type { Problem, RunRequest } from '../simulation/request.ts';
+import type { BlendAsked, PartAsked, RunAsked } from './asked.ts';
 import type { EngineFor } from './engine-for.ts';
-import type { BlendAsked, PartAsked, RunAsked } from './engine-work.ts';
 
 type Ended =
   | { readonly kind: 'stopped' }

@@ -17,10 +17,11 @@ import { luckOf } from '../studies/luck/best-of-many.ts';
 import { pairOutcome, pairRows } from '../studies/pair/pair-work.ts';
 import { shaken } from '../studies/shake/shaken.ts';
 import { cellOf } from '../studies/terrain/cell.ts';
+import type { FiguresOutcome, PartAsked, RunAsked, ShownOutcome } from './asked.ts';
 import { blendBench } from './blend-bench.ts';
 import { doBlendWork } from './do-blend-work.ts';
 import type { EngineFor, Kept } from './engine-for.ts';
-import type { EngineWork, FiguresOutcome, PartAsked, RunAsked, ShownOutcome } from './engine-work.ts';
+import type { EngineWork } from './engine-work.ts';
 
 /** Finds the members of the universe with a name; nothing where there is none. */
 export type FindUniverse = (name: string) => Universe | Promise<Universe>;

@@ -1,9 +1,8 @@
 // What an engine's worker can be asked: what goes in and what comes out, kind by kind. Page and runner ask the same.
 
 import type { BaselineFigures } from '../baseline.ts';
-import type { Blend } from '../blend/blend.ts';
 import type { Beside, MixedRun } from '../blend/blend-run.ts';
-import type { DaysOutcome, RunOutcome } from '../engine.ts';
+import type { DaysOutcome } from '../engine.ts';
 import type { Explanation } from '../explain.ts';
 import type { DayBook } from '../inspect/day-book.ts';
 import type { Comparison, Inspection } from '../inspect/inspection.ts';
@@ -12,50 +11,30 @@ import type { WhyDay } from '../inspect/why-day.ts';
 import type { WhySpan } from '../inspect/why-span.ts';
 import type { PerInstrument } from '../per-instrument.ts';
 import type { Report } from '../report.ts';
-import type { Run } from '../run.ts';
-import type { RunRequest } from '../simulation/request.ts';
 import type { Bootstrap } from '../statistics/bootstrap.ts';
 import type { Figures } from '../statistics/figures.ts';
 import type { OutcomesAsked, SignalAsked } from '../studies/edge/asked.ts';
 import type { EdgeBench } from '../studies/edge/bench.ts';
 import type { Luck, LuckAsked } from '../studies/luck/best-of-many.ts';
-import type { PairAsked, PairOutcome, PairRow, PairSearchAsked, ShownPair } from '../studies/pair/pair.ts';
-import type { ShakeAsked } from '../studies/shake/shake.ts';
+import type { PairAsked, PairOutcome, PairRow, PairSearchAsked, ShownPair } from '../studies/pair/asked.ts';
+import type { ShakeAsked } from '../studies/shake/asked.ts';
 import type { Cell } from '../studies/terrain/cell.ts';
 import type { ChainAsked } from '../studies/walk/chain.ts';
-
-/** A run: of which universe, by its name, and with which strategy. */
-export interface RunAsked {
-  readonly universe: string;
-  readonly request: RunRequest;
-}
-
-/** A run of a blend. */
-export interface BlendAsked {
-  readonly blend: Blend;
-  readonly benchmark: string;
-  readonly from?: number;
-  readonly to?: number;
-  /** the first out-of-sample day, where the run is to be split */
-  readonly splitAt?: number;
-}
-
-/** A blend's part within the blend, by its place. */
-export interface PartAsked extends BlendAsked {
-  readonly part: number;
-}
+import type {
+  BlendAsked,
+  FiguresOutcome,
+  NotDone,
+  PartAsked,
+  RunAsked,
+  ShownOutcome,
+  ShownRun,
+} from './asked.ts';
 
 /** A part of a run's days, both ends in it; all of them when left out. */
 interface Part {
   readonly span?: { readonly from: number; readonly to: number } | undefined;
 }
 
-/** What is shown of a run; the decision log and the ledger are long and stay with the worker. */
-export type ShownRun = Omit<Run, 'decisions' | 'ledger'>;
-
-type NotDone = Exclude<RunOutcome, { kind: 'done' }>;
-export type ShownOutcome = NotDone | { readonly kind: 'done'; readonly run: ShownRun };
-export type FiguresOutcome = NotDone | { readonly kind: 'done'; readonly figures: Figures };
 /** A run with all that a report says of it. */
 export type ReportOutcome =
   | NotDone
@@ -150,7 +129,7 @@ export interface EngineWork {
   /** `symbols`: the instruments the run may read */
   readonly doubt: Kind<RunAsked & Part & { readonly symbols: readonly string[] }, Doubt | undefined>;
   /** of the bars and memberships that the run may read */
-  readonly fingerprint: Kind<RunAsked & { readonly symbols: readonly string[] }, string>;
+  readonly fingerprint: Kind<{ readonly universe: string; readonly symbols: readonly string[] }, string>;
   /** a blend as its own run leaves it; of buckets with all it is held against. `has`: the trades that the asker has */
   readonly blend: Kind<BlendAsked & { readonly has?: string | undefined }, BlendOutcome>;
   /** what a blend is held against */

@@ -8,9 +8,9 @@ import { createSharedEngine } from '../../src/blend/together.ts';
 import { yearOf } from '../../src/days/day.ts';
 import { createEngine, type Engine } from '../../src/engine.ts';
 import { at } from '../../src/numeric/at.ts';
+import type { BlendAsked } from '../../src/work/asked.ts';
 import { doEngineWork } from '../../src/work/do-engine-work.ts';
 import type { EngineFor } from '../../src/work/engine-for.ts';
-import type { BlendAsked } from '../../src/work/engine-work.ts';
 import { randomMarket, strategyOf } from '../market.ts';
 
 const { market, universe } = randomMarket(11, 8, 500);

@@ -7,7 +7,7 @@ import { barsUntil } from '../../src/bars/columns.ts';
 import { at } from '../../src/numeric/at.ts';
 import { log } from '../../src/numeric/portable.ts';
 import { deviation, mean } from '../../src/statistics/moments.ts';
-import { StudyFault } from '../../src/studies/desk.ts';
+import { StudyFault } from '../../src/studies/fault.ts';
 import { throughOrigin, withIntercept } from '../../src/studies/pair/least-squares.ts';
 import { searchPairs, workPair } from '../../src/studies/pair/pair.ts';
 import { type PairRun, runPair } from '../../src/studies/pair/pair-run.ts';

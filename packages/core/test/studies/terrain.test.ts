@@ -6,7 +6,7 @@ import { dayFromIso } from '../../src/days/day.ts';
 import { createEngine } from '../../src/engine.ts';
 import { at } from '../../src/numeric/at.ts';
 import { withDials, withSetting } from '../../src/strategy/grid.ts';
-import { StudyFault } from '../../src/studies/desk.ts';
+import { StudyFault } from '../../src/studies/fault.ts';
 import type { TerrainStudy } from '../../src/studies/study.ts';
 import { surveyTerrain } from '../../src/studies/terrain/terrain.ts';
 import { alone } from '../../src/universes/alone.ts';

@@ -8,7 +8,7 @@ import { createEngine } from '../../src/engine.ts';
 import { at } from '../../src/numeric/at.ts';
 import { withDials } from '../../src/strategy/grid.ts';
 import type { Strategy } from '../../src/strategy/strategy.ts';
-import { StudyFault } from '../../src/studies/desk.ts';
+import { StudyFault } from '../../src/studies/fault.ts';
 import type { WalkStudy } from '../../src/studies/study.ts';
 import { walkForward } from '../../src/studies/walk/walk.ts';
 import { windowsOf } from '../../src/studies/walk/windows.ts';

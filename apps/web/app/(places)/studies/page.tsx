@@ -1,7 +1,7 @@
-import { Unbuilt } from '@/features/shell/unbuilt';
+import { StudiesPage } from '@/features/studies/page';
 
 export const metadata = { title: 'Studies' };
 
 export default function Page() {
-  return <Unbuilt place="studies" />;
+  return <StudiesPage />;
 }

@@ -53,8 +53,8 @@ export function WorkspacePanel() {
       <section aria-label="Workspace file" className="border-b border-hairline pb-4">
         <h2 className="font-serif text-xl">The whole workspace as one file</h2>
         <p className="max-w-[44rem] py-1 text-soft">
-          Instruments with their bars as Parquet; universes, sheets, blends, repairs and settings as JSON. It
-          comes back as it was, in this browser or on another machine.
+          Instruments with their bars as Parquet; universes, sheets, blends, studies, repairs and settings as
+          JSON. It comes back as it was, in this browser or on another machine.
         </p>
         <div className="flex gap-2 pt-1">
           <Button disabled={busy} onClick={pack}>
@@ -110,8 +110,9 @@ function Said({ state, onRestore, onLeave }: SaidProps) {
           <p>
             {state.file.name} holds {count(state.holds.instruments, 'instrument')},{' '}
             {count(state.holds.universes, 'universe')}, {count(state.holds.sheets, 'sheet')},{' '}
-            {count(state.holds.blends, 'blend')} and {count(state.holds.repairs, 'repair')}. It takes the
-            place of everything kept here; take this workspace out first if you may want it again.
+            {count(state.holds.blends, 'blend')}, {count(state.holds.studies, 'study')} and{' '}
+            {count(state.holds.repairs, 'repair')}. It takes the place of everything kept here; take this
+            workspace out first if you may want it again.
           </p>
           <div className="flex gap-2 pt-2">
             <Button
@@ -145,8 +146,8 @@ function StartOver({ disabled }: { disabled: boolean }) {
         act="Empty everything"
         onAct={() => void empty()}
       >
-        Instruments, universes, sheets, blends, their logbooks and kept runs go. Nothing of it can be brought
-        back but from a workspace file.
+        Instruments, universes, sheets, blends, their logbooks, kept runs and studies go. Nothing of it can be
+        brought back but from a workspace file.
       </Confirm>
     </section>
   );

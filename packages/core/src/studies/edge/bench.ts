@@ -9,9 +9,8 @@ import type { Problem } from '../../simulation/request.ts';
 import type { OutcomesAsked, SignalAsked } from './asked.ts';
 import { type Base, basesOf } from './base.ts';
 import { detailOf, type EdgeDetail } from './detail.ts';
-import type { EdgeBaseRow } from './edge.ts';
 import { type Events, eventsOf } from './events.ts';
-import { type EdgeRow, rowsOf } from './rows.ts';
+import { type EdgeBaseRow, type EdgeRow, rowsOf } from './rows.ts';
 import { type Scene, sceneOf } from './scene.ts';
 
 type Answer<Out> =

@@ -1,17 +1,11 @@
 // An edge: what follows a signal, beside what follows any bar (studies.md 3).
 
-import { type Desk, doneOr, needed, StudyFault } from '../desk.ts';
+import { type Desk, doneOr, needed } from '../desk.ts';
+import { StudyFault } from '../fault.ts';
 import type { EdgeStudy } from '../study.ts';
 import { outcomesAsked, type SignalAsked, signalsAsked } from './asked.ts';
 import { holm } from './holm.ts';
-import type { EdgeRow } from './rows.ts';
-
-export interface EdgeBaseRow {
-  readonly horizon: number;
-  readonly n: number;
-  readonly wins: number;
-  readonly mean: number;
-}
+import type { EdgeBaseRow, EdgeRow } from './rows.ts';
 
 export interface Edge {
   readonly kind: 'edge';

@@ -35,6 +35,14 @@ export interface EdgeRow {
   readonly sameDay: number;
 }
 
+/** What follows any bar. */
+export interface EdgeBaseRow {
+  readonly horizon: number;
+  readonly n: number;
+  readonly wins: number;
+  readonly mean: number;
+}
+
 /** Each event's outcome after `h` bars in the events' order, NaN where there is none. */
 export function outcomesOf(
   events: readonly Events[],

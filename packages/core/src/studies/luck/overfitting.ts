@@ -15,7 +15,7 @@ export interface Overfitting {
   readonly logits: Float64Array;
 }
 
-export const BLOCKS = 16;
+const BLOCKS = 16;
 
 /**
  * Combinatorially symmetric cross-validation. The rows are cut into equal blocks, the remainder dropped from the start; each choice

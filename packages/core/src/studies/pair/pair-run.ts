@@ -13,7 +13,7 @@ import { accountPlan } from '../../simulation/prepare.ts';
 import { deviation, mean, ratio } from '../../statistics/moments.ts';
 import { type SpanFigures, spanFigures } from '../../statistics/span-figures.ts';
 import type { Strategy } from '../../strategy/strategy.ts';
-import { StudyFault } from '../desk.ts';
+import { StudyFault } from '../fault.ts';
 import type { PairStudy } from '../study.ts';
 import { type CommonBars, commonBars } from './common-bars.ts';
 import { throughOrigin, withIntercept } from './least-squares.ts';

@@ -1,8 +1,8 @@
 // The worker's side of pairs.
 
 import type { Market } from '../../bars/bars.ts';
-import { StudyFault } from '../desk.ts';
-import type { PairAsked, PairOutcome, PairRow, PairSearchAsked } from './pair.ts';
+import { StudyFault } from '../fault.ts';
+import type { PairAsked, PairOutcome, PairRow, PairSearchAsked } from './asked.ts';
 import { runPair } from './pair-run.ts';
 
 /** The pair's outcome, its fault told as a problem. */

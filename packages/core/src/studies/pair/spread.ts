@@ -2,7 +2,7 @@
 
 import { log } from '../../numeric/portable.ts';
 import { deviation, mean, ratio } from '../../statistics/moments.ts';
-import { StudyFault } from '../desk.ts';
+import { StudyFault } from '../fault.ts';
 import type { PairFit, Training } from '../study.ts';
 import type { CommonBars } from './common-bars.ts';
 import { type Line, throughOrigin, withIntercept } from './least-squares.ts';

@@ -20,7 +20,7 @@ const JITTER = 0.05;
 export const DRAWS_NOTHING: ReadonlySet<Nudge> = new Set(['late', 'slippage']);
 
 /** What is done at once: one nudge, or all there are. */
-export const nudgesIn = (nudge: Nudge): readonly Exclude<Nudge, 'all'>[] =>
+const nudgesIn = (nudge: Nudge): readonly Exclude<Nudge, 'all'>[] =>
   nudge === 'all' ? NUDGES.filter((one) => one !== 'all') : [nudge];
 
 const seedOf = (nudge: Nudge, seed: number, repetition: number): number =>

@@ -2,17 +2,11 @@
 
 import type { Figures } from '../../statistics/figures.ts';
 import { ratio } from '../../statistics/moments.ts';
-import type { RunAsked } from '../../work/engine-work.ts';
-import { type Desk, doneOr, needed, StudyFault } from '../desk.ts';
+import { type Desk, doneOr, needed } from '../desk.ts';
+import { StudyFault } from '../fault.ts';
 import type { Nudge, ShakeStudy } from '../study.ts';
 import { baseRun } from '../terrain/terrain.ts';
 import { DRAWS_NOTHING } from './nudges.ts';
-
-export interface ShakeAsked extends RunAsked {
-  readonly nudge: Nudge;
-  readonly seed: number;
-  readonly repetition: number;
-}
 
 export interface Repetition {
   readonly nudge: Nudge;

@@ -4,8 +4,8 @@ import type { Market } from '../../bars/bars.ts';
 import { createEngine, type Engine, type RunOutcome } from '../../engine.ts';
 import type { Universe } from '../../evaluation/panel.ts';
 import type { Continue } from '../../simulation/progress.ts';
+import type { ShakeAsked } from './asked.ts';
 import { jittered, nudged } from './nudges.ts';
-import type { ShakeAsked } from './shake.ts';
 
 /** Runs one repetition. @param market, @param universe as they are @param engine of both */
 export function shaken(

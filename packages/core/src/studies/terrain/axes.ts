@@ -6,10 +6,10 @@ import type { Problem, RunRequest } from '../../simulation/request.ts';
 import { valuesFrom } from '../../strategy/grid.ts';
 import type { Strategy } from '../../strategy/strategy.ts';
 import { alone } from '../../universes/alone.ts';
-import type { RunAsked } from '../../work/engine-work.ts';
+import type { RunAsked } from '../../work/asked.ts';
 import { withoutCondition } from './condition.ts';
 
-export interface Span {
+interface Span {
   readonly from?: Day;
   readonly to?: Day;
 }

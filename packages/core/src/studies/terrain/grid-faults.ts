@@ -1,11 +1,11 @@
 // What makes a grid none, told before anything runs.
 
 import type { Strategy } from '../../strategy/strategy.ts';
-import { StudyFault } from '../desk.ts';
+import { StudyFault } from '../fault.ts';
 import { cellCount, gridOf, type StudyAxis, valuesOf } from './axes.ts';
 
-export const MOST_AXES = 3;
-export const MOST_CELLS = 10_000;
+const MOST_AXES = 3;
+const MOST_CELLS = 10_000;
 
 /** @throws {StudyFault} at the first axis that is none, or when the grid is too large */
 export function gridFaults({

@@ -4,8 +4,9 @@ import { figureEntry, figureOf } from '../../statistics/figure-catalogue.ts';
 import type { FigureKey } from '../../statistics/figure-keys.ts';
 import type { Figures } from '../../statistics/figures.ts';
 import { spearman } from '../../statistics/rank-correlation.ts';
-import type { RunAsked } from '../../work/engine-work.ts';
-import { type Desk, doneOr, one, StudyFault } from '../desk.ts';
+import type { RunAsked } from '../../work/asked.ts';
+import { type Desk, doneOr, one } from '../desk.ts';
+import { StudyFault } from '../fault.ts';
 import type { Luck, LuckAsked } from '../luck/best-of-many.ts';
 import type { TerrainStudy } from '../study.ts';
 import {
@@ -142,7 +143,7 @@ const sentenceOf = (problem: { readonly path: string; readonly message: string }
 
 export const lessIsBetter = (figure: FigureKey): boolean => figureEntry(figure).better === 'less';
 
-export function surveyOf(study: TerrainStudy, grid: Grid, cells: readonly TerrainCell[]): Survey {
+function surveyOf(study: TerrainStudy, grid: Grid, cells: readonly TerrainCell[]): Survey {
   const { split, height } = study;
   const entry = figureEntry(study.figure);
   const less = lessIsBetter(study.figure);
