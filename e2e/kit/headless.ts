@@ -43,3 +43,11 @@ export function blendHeadless(scratch: string, ...blends: readonly string[]): st
     return out;
   });
 }
+
+/** Runs a study file in this folder on the Skerry stocks, which it names as the page does. @returns the folder with what it wrote */
+export function studyHeadless(scratch: string, study: string): string {
+  const bars = layOut(scratch, 'skerry-stocks');
+  const out = `${study}.out`;
+  plateau('study', study, '--bars', bars, '--out', out);
+  return out;
+}

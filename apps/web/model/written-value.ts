@@ -4,11 +4,14 @@ const COLUMNS = { $f64: Float64Array, $i32: Int32Array, $i8: Int8Array } as cons
 type Mark = keyof typeof COLUMNS;
 
 const isMark = (key: string | undefined): key is Mark => key !== undefined && Object.hasOwn(COLUMNS, key);
-const written = (value: number): number | string => (Number.isFinite(value) ? value : String(value));
+/** JSON has no word for these numbers, and one zero. */
+const isPlain = (value: number): boolean => Number.isFinite(value) && !Object.is(value, -0);
+const textOf = (value: number): string => (Object.is(value, -0) ? '-0' : String(value));
+const written = (value: number): number | string => (isPlain(value) ? value : textOf(value));
 
 /** Columns as marked lists; a number that JSON has no word for as a marked text. */
 export function writableValue(value: unknown): unknown {
-  if (typeof value === 'number') return Number.isFinite(value) ? value : { $number: String(value) };
+  if (typeof value === 'number') return isPlain(value) ? value : { $number: textOf(value) };
   if (typeof value !== 'object' || value === null) return value;
   for (const [mark, Column] of Object.entries(COLUMNS)) {
     if (value instanceof Column) return { [mark]: Array.from(value, written) };

@@ -130,6 +130,7 @@ export { type Axis, settingsOf, valuesFrom, withDials, withSetting } from './str
 export { type SizeWarning, sizeWarnings } from './strategy/size-warnings.ts';
 export type { Strategy } from './strategy/strategy.ts';
 export { type StressTest, stressTests } from './stress-tests.ts';
+export type { Desk } from './studies/desk.ts';
 export type { EdgeDetail, EdgeGroup } from './studies/edge/detail.ts';
 export { type Edge, FEW_EVENTS } from './studies/edge/edge.ts';
 export type { EdgeBaseRow, EdgeRow } from './studies/edge/rows.ts';

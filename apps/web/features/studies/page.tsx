@@ -48,12 +48,12 @@ export function StudiesPage() {
             {field}
           </p>
         </section>
-        <section aria-label="Your studies">
+        <section aria-label="Your studies" className="border border-hairline bg-raised p-4">
           <h2 className="font-serif text-lg">Your studies</h2>
           {studies.length === 0 ? (
             <p className="text-soft">None yet. Import a study file, or begin one of those below.</p>
           ) : (
-            <ul className="border-t border-hairline">
+            <ul className="mt-2 border-t border-hairline">
               {studies.map((row) => (
                 <StudyRow key={row.id} row={row} universes={universes} />
               ))}

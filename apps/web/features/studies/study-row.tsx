@@ -31,7 +31,7 @@ export function StudyRow({ row, universes }: StudyRowProps) {
   const running = useRunningStudies(({ running: all }) => all.get(row.id));
   const missing = universesOf(study).find((one) => !universes.some(({ id }) => id === one));
   return (
-    <li aria-label={name} className="grid gap-1 border-b border-hairline py-2">
+    <li aria-label={name} className="grid gap-1 border-b border-hairline py-2 last:border-b-0 last:pb-0">
       <div className="flex items-center gap-3">
         <span className="min-w-0 truncate font-serif text-base">{name}</span>
         <span className="flex-1 text-soft">

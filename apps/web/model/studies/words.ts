@@ -2,10 +2,11 @@
 
 import type { StudyResult } from '@plateau/core';
 
+const minus = (text: string): string => text.replace('-', '−');
 const number = (value: number | undefined, digits = 2): string =>
-  value === undefined || Number.isNaN(value) ? '–' : value.toFixed(digits);
+  value === undefined || Number.isNaN(value) ? '–' : minus(value.toFixed(digits));
 const percent = (value: number | undefined): string =>
-  value === undefined || Number.isNaN(value) ? '–' : `${(100 * value).toFixed(1)}%`;
+  value === undefined || Number.isNaN(value) ? '–' : `${minus((100 * value).toFixed(1))}%`;
 
 /** The figures that decide on a study's question, with what they are held against. */
 export function foundWords(result: StudyResult): string {

@@ -1,0 +1,213 @@
+// Studies as the page keeps them: begun, found, written down and read again, and the pieces that outlive a tab.
+
+import 'fake-indexeddb/auto';
+import {
+  type Desk,
+  doEngineWork,
+  engineKeeper,
+  runStudy,
+  type Study,
+  type StudyResult,
+  symbolAlone,
+  type Universe,
+} from '@plateau/core';
+import { readStudy, STRATEGY_FORMAT, STUDY_FORMAT, turnDials, writableStudy } from '@plateau/files';
+import { createSkerryMarket } from '@plateau/skerry';
+import fc from 'fast-check';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { DEMO_STUDIES, demoStudy } from '../model/studies/demo.ts';
+import { nameOfStudy, type StoredStudy, studyOf, universesOf } from '../model/studies/stored-study.ts';
+import { foundWords } from '../model/studies/words.ts';
+import { readValue, writableValue } from '../model/written-value.ts';
+import { database } from '../store/database.ts';
+import { readRow } from '../store/rows.ts';
+import { piecesOf } from '../store/studies/pieces.ts';
+import { addStudy, changeStudy, dropOrphans, keepFound, removeStudy } from '../store/studies/studies.ts';
+import { takeBack, useActs } from '../store/undo.ts';
+
+const skerry = createSkerryMarket();
+const membersOf = (name: string): Universe => {
+  const symbol = symbolAlone(name);
+  if (symbol !== undefined) return [{ symbol }];
+  return skerry.universes.find(({ id }) => id === name)?.members ?? [];
+};
+const handlers = doEngineWork(skerry.bars, engineKeeper(skerry.bars, membersOf));
+const desk: Desk = {
+  expect: () => undefined,
+  each: async (kind, asked, came) => {
+    const all = [];
+    for (const [place, one] of asked.entries()) {
+      const how = { kind: 'done', out: await handlers[kind](one, () => true) } as const;
+      came?.(how, place);
+      all.push(how);
+    }
+    return all;
+  },
+};
+
+async function found(study: Study): Promise<StudyResult> {
+  const outcome = await runStudy(study, {
+    desk,
+    turn: (strategy, values) => turnDials(strategy, values, 'study'),
+    symbolsOf: (universe, group) =>
+      membersOf(universe)
+        .filter((row) => group === undefined || row.group === group)
+        .map(({ symbol }) => symbol),
+  });
+  if (outcome.kind !== 'done') throw new Error(JSON.stringify(outcome.problems));
+  return outcome.result;
+}
+
+const strategy = {
+  format: STRATEGY_FORMAT,
+  name: 'Dips',
+  dials: { line: { value: 100 } },
+  long: {
+    enter: 'close is above {line}-day average and 3-day RSI is below 10',
+    exit: '3-day RSI is above 60',
+  },
+  limits: { positions: 5 },
+};
+const common = { format: STUDY_FORMAT, universe: 'skerry-stocks', benchmark: 'SK60', from: '2015-01-02' };
+const axes = [{ dial: 'line', from: 100, to: 200, step: 100 }];
+const small: Record<string, object> = {
+  terrain: { ...common, kind: 'terrain', strategy, axes, split: '2020-01-02' },
+  walk: { ...common, kind: 'walk', strategy, axes, train: 24, test: 24 },
+  edge: { ...common, kind: 'edge', signals: [{ name: 'low', rule: 'streak <= -4' }], horizons: [1, 5] },
+  pair: { ...common, kind: 'pair', y: 'SWELL', x: 'LEDGE' },
+  search: { ...common, kind: 'pair', search: { group: 'Tide power' } },
+  shake: { ...common, kind: 'shake', strategy, repetitions: 1, nudges: ['late', 'order'] },
+};
+const read = (value: unknown): Study => {
+  const its = readStudy(value, 'study');
+  if (!its.ok) throw new Error(JSON.stringify(its.problems));
+  return its.value;
+};
+
+describe('what a study found', () => {
+  const [y, x] = [...skerry.bars.keys()];
+  it.each(Object.keys(small))(
+    'of a %s is kept, told in a line, and read again from a workspace',
+    async (kind) => {
+      const study = read(kind === 'pair' ? { ...small.pair, y, x } : small[kind]);
+      const result = await found(study);
+      const row: StoredStudy = {
+        id: 's',
+        created: 1,
+        study: writableStudy(study),
+        found: { at: 2, engine: '0.2.0', data: 'd', result },
+      };
+      expect(readRow('studies', row)).toEqual({ ok: true, row });
+      expect(studyOf(row)).toEqual(study);
+      const again = readValue(JSON.parse(JSON.stringify(writableValue(row)))) as StoredStudy;
+      expect(readRow('studies', again).ok).toBe(true);
+      expect(again).toEqual(row);
+      const words = foundWords(result);
+      expect(words.length).toBeGreaterThan(30);
+      expect(words).not.toMatch(/NaN|undefined|Infinity/);
+    },
+  );
+
+  it('is refused when it is none', () => {
+    const study = writableStudy(read(small.edge));
+    const row = (result: unknown) => ({
+      id: 's',
+      created: 1,
+      study,
+      found: { at: 1, engine: '', data: '', result },
+    });
+    for (const result of [
+      null,
+      7,
+      {},
+      { kind: 'edge' },
+      { kind: 'toString' },
+      { kind: 'terrain', cells: 5 },
+    ]) {
+      expect(readRow('studies', row(result)).ok, JSON.stringify(result)).toBe(false);
+    }
+    expect(readRow('studies', { id: 's', created: 1, study: { kind: 'edge' } }).ok).toBe(false);
+  });
+});
+
+describe('the demo studies', () => {
+  it('are studies of universes and groups that Skerry has', () => {
+    for (const demo of DEMO_STUDIES) {
+      const study = demoStudy(demo);
+      expect(study.name).toBe(demo.name);
+      expect(universesOf(study)).toEqual(['skerry-stocks']);
+      if (study.kind === 'pair') {
+        expect(membersOf(study.universe).some(({ group }) => group === study.search?.group)).toBe(true);
+      }
+    }
+  });
+});
+
+describe('values with columns', () => {
+  it('are what they were, through JSON', () => {
+    const numbers = fc.oneof(fc.double(), fc.constantFrom(Number.NaN, Infinity, -Infinity, -0));
+    const leaf = fc.oneof(
+      numbers,
+      fc.string(),
+      fc.boolean(),
+      fc.constant(null),
+      fc.array(numbers).map((list) => Float64Array.from(list)),
+      fc.array(fc.integer()).map((list) => Int32Array.from(list)),
+      fc.array(fc.integer({ min: -128, max: 127 })).map((list) => Int8Array.from(list)),
+    );
+    const key = fc.string({ minLength: 1 }).filter((text) => !text.startsWith('$') && text !== '__proto__');
+    const tree = fc.array(fc.dictionary(key, fc.oneof(leaf, fc.array(leaf)), { noNullPrototype: true }));
+    fc.assert(
+      fc.property(tree, (value) => {
+        const again = readValue(JSON.parse(JSON.stringify(writableValue(value))));
+        expect(again).toEqual(value);
+      }),
+    );
+  });
+});
+
+describe('studies in the store', () => {
+  const EMPTY = { done: [], undone: [] };
+  beforeEach(async () => {
+    await database.studies.clear();
+    await database.pieces.clear();
+    useActs.setState({ studies: EMPTY });
+  });
+  const stored = async (id: string): Promise<StoredStudy> => {
+    const row = await database.studies.get(id);
+    if (!row) throw new Error('it is there');
+    return row;
+  };
+
+  it('are made, changed and deleted, and each is taken back', async () => {
+    const study = read(small.edge);
+    const id = await addStudy(study);
+    expect(nameOfStudy(await stored(id))).toBe('Edge');
+    const result = await found(study);
+    await keepFound(id, result, 'd');
+    expect((await stored(id)).found?.result).toEqual(result);
+    await changeStudy(await stored(id), { ...study, universe: 'elsewhere' }, 'another universe');
+    // What was found was found elsewhere.
+    expect((await stored(id)).found).toBeUndefined();
+    await takeBack('studies');
+    expect((await stored(id)).found?.result).toEqual(result);
+    await removeStudy(await stored(id), 'Edge');
+    expect(await database.studies.count()).toBe(0);
+    await takeBack('studies');
+    expect((await stored(id)).found?.result).toEqual(result);
+  });
+
+  it('find the pieces that were done, pass over what is none, and let go of them at the end', async () => {
+    const id = await addStudy(read(small.edge));
+    const pieces = piecesOf(id);
+    const [a, b, c] = ['a'.repeat(16), 'b'.repeat(16), 'c'.repeat(16)];
+    await pieces.keep(a, { kind: 'done', rows: [1] });
+    await database.pieces.put({ id: b, study: id, out: 'nonsense' });
+    expect(await pieces.find([a, b, c])).toEqual(new Map([[a, { kind: 'done', rows: [1] }]]));
+    await piecesOf('another').keep(c, { kind: 'done' });
+    await dropOrphans();
+    expect(await database.pieces.toCollection().primaryKeys()).toEqual([a, b]);
+    await keepFound(id, await found(read(small.edge)), 'd');
+    expect(await database.pieces.count()).toBe(0);
+  });
+});
