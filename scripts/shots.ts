@@ -63,9 +63,6 @@ try {
   await page.getByRole('button', { name: 'Day map' }).click();
   await page.getByRole('tab', { name: 'Trades' }).click();
   await shot('strategies-fault');
-  await page.keyboard.press('ControlOrMeta+.');
-  await shot('commands');
-  await page.keyboard.press('Escape');
   await page.keyboard.press('ControlOrMeta+z');
   await done();
   await page.getByRole('button', { name: 'Keep this run' }).click();
@@ -121,6 +118,19 @@ try {
   await page.getByRole('tab', { name: 'Quality' }).click();
   await page.waitForSelector('text=have findings');
   await shot('market-quality');
+  await page.goto(`${address}/studies`);
+  for (const name of ['Stocks that move together', 'After days of falling', 'Dips, setting by setting']) {
+    await page.getByRole('button', { name: `Begin “${name}”` }).click();
+    await page.getByRole('button', { name: `Run ${name}`, exact: true }).click();
+    await page.waitForSelector(
+      name.startsWith('Dips') ? 'text=/[3-9]\\d of 82 done/' : 'text=/pairs tried|rows:/',
+      {
+        timeout: 90_000,
+      },
+    );
+    await page.waitForTimeout(3000);
+  }
+  await shot('studies');
   await page.goto(`${address}/blends`);
   const whole = () => page.waitForSelector('[data-whole=true]', { timeout: 60_000 });
   await page.getByRole('button', { name: 'Open “Dips, new ground and bonds”' }).click();
