@@ -15,7 +15,7 @@ import type {
   StoredUniverse,
 } from '@/model/rows.ts';
 import type { Sheet } from '@/model/sheet/sheet.ts';
-import { type StoredStudy, studyRow } from '@/model/studies/stored-study.ts';
+import type { StoredStudy } from '@/model/studies/stored-study.ts';
 import { upgradeRow } from '@/model/upgrade.ts';
 
 /** The tables of the store and what their rows are. */
@@ -159,7 +159,7 @@ const keptRun = {
   tried: Joi.array().items(figure).required(),
 };
 
-const schemas: Readonly<Record<TableName, Joi.Schema>> = {
+const schemas: Record<Exclude<TableName, 'studies'>, Joi.Schema> & { studies?: Joi.Schema } = {
   listings: Joi.object({
     symbol: id,
     name: text.required(),
@@ -225,11 +225,15 @@ const schemas: Readonly<Record<TableName, Joi.Schema>> = {
       }).required(),
     }).unknown(),
   }),
-  studies: studyRow,
   repairs: repair,
   layouts: Joi.object({ shape: id, layout }),
   settings: Joi.object({ key: id, value: Joi.any() }),
 };
+
+/** Brings the schema of studies, which is large: by who reads any (`store/studies/schema.ts`). */
+export function addSchema(table: 'studies', schema: Joi.Schema): void {
+  schemas[table] = schema;
+}
 
 export type RowRead<T> =
   | { readonly ok: true; readonly row: T }
@@ -238,7 +242,9 @@ export type RowRead<T> =
 /** A row as it was kept, in today's form, or why it is none. */
 export function readRow<K extends TableName>(table: K, row: unknown): RowRead<Rows[K]> {
   const ours = upgradeRow(table, row);
-  const { error } = schemas[table].validate(ours, { convert: false });
+  const schema = schemas[table];
+  if (!schema) throw new Error(`nobody has brought the schema of ${table}`);
+  const { error } = schema.validate(ours, { convert: false });
   if (!error) return { ok: true, row: ours as Rows[K] };
   return { ok: false, why: error.message.replace(/"([^"]*)"/g, '“$1”').slice(0, 300) };
 }

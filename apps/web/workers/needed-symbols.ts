@@ -1,7 +1,7 @@
 // The instruments a run may read: only their bars are brought into memory, however many the store holds.
 
 import { aloneAsked, type BlendAsked, type RunAsked, type Study } from '@plateau/core';
-import { universesOf as universesOfStudy } from '@/model/studies/stored-study.ts';
+import { universesOf as universesOfStudy } from '@/model/studies/universes.ts';
 import { database } from '@/store/database.ts';
 import { readMembers } from '@/store/market/universes.ts';
 import { onMarketChange } from '@/store/tabs.ts';

@@ -13,7 +13,7 @@ import {
 } from '@plateau/core';
 import { turnDials } from '@plateau/files';
 import { membersOf } from '@/model/market/alone.ts';
-import { universesOf } from '@/model/studies/stored-study.ts';
+import { universesOf } from '@/model/studies/universes.ts';
 import { piecesOf } from '@/store/studies/pieces.ts';
 import { type EnginePool, engineFor } from './engine-pool.ts';
 import { startEngine } from './engine-start.ts';

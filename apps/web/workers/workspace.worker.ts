@@ -15,6 +15,7 @@ import { readValue, writableValue } from '@/model/written-value.ts';
 import { database } from '@/store/database.ts';
 import { readAll } from '@/store/read.ts';
 import { type Rows, readRow, TABLES, type TableName } from '@/store/rows.ts';
+import '@/store/studies/schema.ts';
 
 const BATCH = 50;
 /** Settings that are computed from the rest and need not travel. */

@@ -3,13 +3,8 @@
 import { Download, Play, Square, Trash2 } from 'lucide-react';
 import { toast } from 'sonner';
 import type { StoredUniverse } from '@/model/rows.ts';
-import {
-  KIND_NAMES,
-  nameOfStudy,
-  type StoredStudy,
-  studyOf,
-  universesOf,
-} from '@/model/studies/stored-study.ts';
+import { KIND_NAMES, nameOfStudy, type StoredStudy, studyOf } from '@/model/studies/stored-study.ts';
+import { universesOf } from '@/model/studies/universes.ts';
 import { foundWords } from '@/model/studies/words.ts';
 import { type RunningStudy, useRunningStudies } from '@/parts/studies/state.ts';
 import { changeStudy, removeStudy, usePieces } from '@/store/studies/studies.ts';

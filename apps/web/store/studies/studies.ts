@@ -1,7 +1,8 @@
 // Studies in the store: their documents with what they found, and the pieces of those under way.
 
+import './schema.ts';
 import { ENGINE_VERSION, type Study, type StudyResult } from '@plateau/core';
-import { readStudyFile, writableStudy } from '@plateau/files';
+import { readStudyFile } from '@plateau/files';
 import { useLiveQuery } from 'dexie-react-hooks';
 import type { StoredStudy } from '@/model/studies/stored-study.ts';
 import { database } from '../database.ts';
@@ -18,9 +19,16 @@ export function usePieces(study: string): number | undefined {
   return useLiveQuery(() => database.pieces.where('study').equals(study).count(), [study]);
 }
 
+/** Its writer needs the rule language, which a list of studies does not. */
+async function writable(study: Study): Promise<object> {
+  const { writableStudy } = await import('./written.ts');
+  return writableStudy(study);
+}
+
 /** Puts a study among the others, as an act that can be undone. @returns its id */
 export async function addStudy(study: Study): Promise<string> {
-  const row: StoredStudy = { id: crypto.randomUUID(), created: Date.now(), study: writableStudy(study) };
+  const written = await writable(study);
+  const row: StoredStudy = { id: crypto.randomUUID(), created: Date.now(), study: written };
   await act('studies', `“${study.name || study.kind}” is a study now.`, {
     redo: () => database.studies.put(row),
     undo: () => database.studies.delete(row.id),
@@ -50,8 +58,9 @@ export function removeStudy(row: StoredStudy, name: string): Promise<void> {
 /** Gives a study another document; what it found was of the one before, and goes. */
 export async function changeStudy(before: StoredStudy, study: Study, what: string): Promise<void> {
   const { found: _found, ...rest } = before;
+  const written = await writable(study);
   await act('studies', what, {
-    redo: () => database.studies.put({ ...rest, study: writableStudy(study) }),
+    redo: () => database.studies.put({ ...rest, study: written }),
     undo: () => database.studies.put(before),
   });
 }
