@@ -41,11 +41,6 @@ interface EvaluatorSettings {
 
 const MOST_REMEMBERED = 12;
 
-/** A measure at one bar costs about as much as so many bars of its column, which the next run finds there. */
-const COST_OF_ONE = 16;
-/** Measures that are counted so; beyond that the counting begins anew. */
-const MOST_SINGLE = 1000;
-
 /** Trees must be checked and have their dials set (check.ts); an unset dial is a bug. */
 export class Evaluator {
   readonly panel: Panel;
@@ -60,14 +55,10 @@ export class Evaluator {
   readonly places = new WorkColumns(Int32Array);
   readonly #lastBar: { first: number; table: Int32Array }[] = [];
   readonly #remembered = new Map<string, unknown>();
-  /** at how many bars each measure was computed without its column, in the runs before and in this one */
-  readonly #single = new Map<string, { before: number; now: number }>();
-  readonly #allBars: number;
 
   constructor(panel: Panel, settings: EvaluatorSettings) {
     this.panel = panel;
     this.#settings = settings;
-    this.#allBars = panel.bars.reduce((sum, { day }) => sum + day.length, 0);
   }
 
   /** The truth of a rule on each bar of an instrument: 0 false, 1 undefined, 2 true. Not to be written to. */
@@ -159,15 +150,11 @@ export class Evaluator {
     return places(value, column, plain(right.of.windows[0]!), right.lag, out);
   }
 
-  /**
-   * A measure at some of an instrument's bars; computed there alone when that is cheaper than the whole column, and as long as
-   * runs have not asked for it so often that the column would have been.
-   */
+  /** A measure at some of an instrument's bars; computed there alone when that is cheaper than the whole column. */
   measureAt(node: Measured, instrument: number, at: Int32Array, out: Float64Array): void {
     const entry = measureOf(node.phrase, node.windows.length);
-    const key = this.#keyOf(node);
     const few = at.length * 4 < this.panel.bars[instrument]!.day.length;
-    if (!entry.at || !few || this.#isSought(key, at.length) || this.#numbers.known(key, instrument)) {
+    if (!entry.at || !few || this.#numbers.known(this.#keyOf(node), instrument)) {
       gather(this.#measured(node, instrument), at, out);
       return;
     }
@@ -205,23 +192,8 @@ export class Evaluator {
     return known;
   }
 
-  #isSought(key: string, bars: number): boolean {
-    const single = this.#single.get(key);
-    if (!single) {
-      this.#single.set(key, { before: 0, now: bars });
-      return false;
-    }
-    single.now += bars;
-    return single.before * COST_OF_ONE > this.#allBars;
-  }
-
-  /** Ends a run: forgets the columns unused for longest until those kept take at most `bytes`. */
+  /** Forgets the columns unused for longest until those kept take at most `bytes`. */
   trim(bytes: number): void {
-    if (this.#single.size > MOST_SINGLE) this.#single.clear();
-    for (const single of this.#single.values()) {
-      single.before += single.now;
-      single.now = 0;
-    }
     trimSlots([this.#numbers, this.#truths, this.#bars] as Slots<never>[], bytes);
   }
 
