@@ -23,6 +23,7 @@ export type {
   StrategyPart,
   TogetherBlend,
 } from './blend/blend.ts';
+export { type BlendCaution, blendCautions } from './blend/blend-cautions.ts';
 export type { Beside, BlendRun, MixedRun, PartRecord } from './blend/blend-run.ts';
 export { blendOfShared, blendWithout } from './blend/mixed.ts';
 export { type JoinedOrder, joinOrders } from './blend/orders.ts';
