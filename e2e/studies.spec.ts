@@ -94,6 +94,29 @@ test('a study goes on in another place, is stopped, and gone on with', async () 
   await expect(row(name)).toContainText('from before');
 });
 
+test('a sheet is doubted by its questions, and each makes a study of it', async () => {
+  await page.goto('/strategies');
+  await expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');
+  await page.getByRole('button', { name: 'Shelf of ready sheets' }).click();
+  await page.getByRole('button', { name: 'Open a copy of Low tide to high tide' }).click();
+  const sheet = page.getByRole('textbox', { name: 'Name of the sheet' });
+  await expect(sheet).toHaveValue('Low tide to high tide');
+  for (const [question, kind] of [
+    ['What follows this signal at all?', 'edge'],
+    ['Is this setting on a plateau, or a lone peak?', 'terrain'],
+  ]) {
+    await page.getByRole('button', { name: 'Doubt it …' }).click();
+    await page.getByRole('menuitem', { name: question }).click();
+    await expect(row(`Low tide to high tide: ${kind}`)).toContainText('Not run yet.');
+    await page.getByRole('link', { name: 'Strategies', exact: true }).click();
+    await expect(sheet).toHaveValue('Low tide to high tide');
+  }
+  await page.getByRole('link', { name: 'Studies', exact: true }).click();
+  const edge = 'Low tide to high tide: edge';
+  await button('Run', edge).click();
+  await expect(row(edge)).toContainText('least Holm p', { timeout: 90_000 });
+});
+
 test('files that are no studies, unknown universes and faults are told where they are; deleting is undone', async () => {
   const file = join(scratch, 'pair.json');
   const pair = {

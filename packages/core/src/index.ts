@@ -62,6 +62,7 @@ export { printRule } from './language/print.ts';
 export { nearest } from './language/suggest.ts';
 export { type Comparator, isCondition, type Node, type NumberNode, type Place } from './language/tree.ts';
 export { unitOf } from './language/units.ts';
+export { dialsIn, withDialValues } from './language/with-dial-values.ts';
 export { knownPhrases } from './language/words.ts';
 export { catalogue, formOf, measureOf } from './measures/catalogue.ts';
 export type { Measure } from './measures/measure.ts';

@@ -22,6 +22,7 @@ import { IconButton } from '@/ui/button';
 import { saveFile } from '@/ui/save-file.ts';
 import { Toggle } from '@/ui/toggle.tsx';
 import { useFileChoice } from '@/ui/use-file-choice.tsx';
+import { DoubtMenu } from './doubt-menu.tsx';
 import { copyLink } from './link.ts';
 import { useRuleView } from './rule-field.tsx';
 import { SheetTabs } from './sheet-tabs.tsx';
@@ -113,6 +114,7 @@ export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void
           <IconButton label="Duplicate" icon={Copy} onClick={() => void duplicateSheet()} />
           <IconButton label="Delete" icon={Trash2} onClick={removeSheet} />
           <BlendThese ticked={[sheet.id]} trigger={<IconButton label="Blend sheets …" icon={Blend} />} />
+          <DoubtMenu sheet={sheet} />
           <span className="mx-1.5 h-4 border-l border-hairline" />
           <IconButton label="Export as strategy file" icon={Download} onClick={exportFile} />
           <IconButton label="Copy link" icon={Link2} onClick={() => void copyLink(sheet.draft)} />

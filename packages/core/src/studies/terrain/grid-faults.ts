@@ -1,5 +1,6 @@
 // What makes a grid none, told before anything runs.
 
+import { dialsIn } from '../../language/with-dial-values.ts';
 import type { Strategy } from '../../strategy/strategy.ts';
 import { StudyFault } from '../fault.ts';
 import { cellCount, gridOf, type StudyAxis, valuesOf } from './axes.ts';
@@ -51,10 +52,18 @@ export function gridFaults({
 }
 
 /** The dials that a rule, a level or a setting of the strategy uses. */
-function dialsUsed(strategy: Strategy): Set<string> {
-  const { dials: _dials, dialled = {}, name: _name, notes: _notes, ...rest } = strategy;
-  const used = new Set(Object.values(dialled));
-  for (const [, dial = ''] of JSON.stringify(rest).matchAll(/\{\s*([A-Za-z][A-Za-z0-9_ ]*?)\s*\}/g))
-    used.add(dial);
-  return used;
+function dialsUsed({
+  dials: _dials,
+  dialled = {},
+  name: _name,
+  notes: _notes,
+  ...rest
+}: Strategy): Set<string> {
+  return new Set([...Object.values(dialled), ...textsIn(rest).flatMap(dialsIn)]);
+}
+
+/** Every text in a value, however deep. */
+function textsIn(value: unknown): string[] {
+  if (typeof value === 'string') return [value];
+  return typeof value === 'object' && value !== null ? Object.values(value).flatMap(textsIn) : [];
 }
