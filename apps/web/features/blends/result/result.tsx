@@ -14,6 +14,7 @@ import type { Sheet } from '@/model/sheet/sheet.ts';
 import { BlendCautions } from '@/parts/blend/blend-cautions.tsx';
 import { FiguresTable } from '@/parts/figures/figures-table.tsx';
 import { Halves, Holdout } from '@/parts/figures/holdout.tsx';
+import { LiveStatus } from '@/parts/live/live-status.tsx';
 import { useRecorder } from '@/parts/logbook/use-recorder.ts';
 import { TradesTable } from '@/parts/trades/trades-table.tsx';
 import { openBlendHoldout } from '@/store/blends/actions.ts';
@@ -23,9 +24,7 @@ import { useSpanInAddress } from '@/ui/chart/use-span-in-address.ts';
 import { count, percent } from '@/ui/format.ts';
 import { late } from '@/ui/late.tsx';
 import { Menu } from '@/ui/menu.tsx';
-import { Progress } from '@/ui/progress.tsx';
 import { saveFile } from '@/ui/save-file.ts';
-import { useSlowProgress } from '@/ui/use-slow-progress.ts';
 import { mixProgress, stopMix } from '@/workers/blend-client.ts';
 import type { BlendReading } from '../use-blend-read.ts';
 import { KeepBlend } from './keep-button.tsx';
@@ -274,45 +273,27 @@ function Trades({ run, name }: { run: NonNullable<LiveBlend['run']>; name: strin
   return <TradesTable trades={all} name={name} parts={names} />;
 }
 
-/** One line on what the result is: running, stopped, faulty, or in step with the blend. */
+/** What the result is, in a line. */
 function Status({ live, again }: { live: LiveBlend; again: () => void }) {
-  const { status, run, problems, crash } = live;
-  const waiting = status === 'done' && run?.beside === undefined;
-  const progress = useSlowProgress(status === 'running' || waiting, mixProgress);
-  const faulty = new Set(problems.map(({ path }) => path)).size;
+  const { status, run } = live;
+  const isWaiting = status === 'done' && run?.beside === undefined;
   return (
-    <div className="flex h-8 min-w-0 flex-1 items-center gap-3" aria-live="polite">
-      {(status === 'running' || waiting) && progress !== undefined && (
-        <>
-          <Progress label="Mix" value={progress} />
-          <span>
-            {waiting ? 'Running the parts alone' : 'Running'}, {percent(progress, 0)}
-          </span>
-          <Button onClick={stopMix}>Stop</Button>
-        </>
-      )}
-      {status === 'done' && run && !(waiting && progress !== undefined) && (
-        <span className="truncate text-soft">{words(run)}</span>
-      )}
-      {status === 'stopped' && (
-        <>
-          <span>Stopped. {run ? stoppedWords(run) : ''}</span>
-          <Button onClick={again}>Run again</Button>
-        </>
-      )}
-      {status === 'faulty' && (
-        <span className="text-loss">
-          {faulty === 1 ? 'One thing has' : `${faulty} things have`} a fault, marked on the left.
-          {run ? ' The result below is the last good one.' : ''}
-        </span>
-      )}
-      {status === 'crashed' && (
-        <>
-          <span className="text-loss">{crash}</span>
-          <Button onClick={again}>Run again</Button>
-        </>
-      )}
-    </div>
+    <LiveStatus
+      live={live}
+      isWaiting={isWaiting}
+      label="Mix"
+      progress={mixProgress}
+      stop={stopMix}
+      again={again}
+      words={{
+        running: (progress) =>
+          `${isWaiting ? 'Running the parts alone' : 'Running'}, ${percent(progress, 0)}`,
+        done: run ? words(run) : '',
+        stopped: run ? stoppedWords(run) : '',
+        faulty: (faults) =>
+          `${faults === 1 ? 'One thing has' : `${faults} things have`} a fault, marked on the left.`,
+      }}
+    />
   );
 }
 

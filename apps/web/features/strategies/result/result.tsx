@@ -14,6 +14,7 @@ import { Cautions } from '@/parts/cautions/cautions.tsx';
 import { TradedFindings, useDoubtful } from '@/parts/cautions/traded-findings.tsx';
 import { FiguresTable } from '@/parts/figures/figures-table.tsx';
 import { Halves, Holdout } from '@/parts/figures/holdout.tsx';
+import { LiveStatus } from '@/parts/live/live-status.tsx';
 import { useRecorder } from '@/parts/logbook/use-recorder.ts';
 import { TradesTable } from '@/parts/trades/trades-table.tsx';
 import { useLogbook } from '@/store/logbook.ts';
@@ -21,9 +22,7 @@ import { bringBack, openHoldout } from '@/store/sheets/actions.ts';
 import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
 import { late } from '@/ui/late.tsx';
-import { Progress } from '@/ui/progress.tsx';
 import { saveFile } from '@/ui/save-file.ts';
-import { useSlowProgress } from '@/ui/use-slow-progress.ts';
 import { runProgress, stopRun } from '@/workers/engine-client.ts';
 import { variantsZip } from '../variants-zip.ts';
 import { KeepSheetRun } from './keep-button.tsx';
@@ -180,40 +179,23 @@ export function Result({ live, sheet, again }: ResultProps) {
   );
 }
 
-/** One line on what the result is: running, stopped, faulty, or in step with the sheet. */
+/** What the result is, in a line. */
 function Status({ live, again }: { live: LiveRun; again: () => void }) {
-  const { status, run, problems, crash } = live;
-  const progress = useSlowProgress(status === 'running', runProgress);
-  const faulty = new Set(problems.map(({ path }) => path)).size;
   return (
-    <div className="flex h-8 min-w-0 flex-1 items-center gap-3" aria-live="polite">
-      {status === 'running' && progress !== undefined && (
-        <>
-          <Progress label="Run" value={progress} />
-          <span>Running, {Math.round(progress * 100)}% of the days</span>
-          <Button onClick={stopRun}>Stop</Button>
-        </>
-      )}
-      {status === 'done' && run && <span className="text-soft">{span(run)}</span>}
-      {status === 'stopped' && (
-        <>
-          <span>Stopped. {run ? 'The result is of an earlier state of the sheet.' : ''}</span>
-          <Button onClick={again}>Run again</Button>
-        </>
-      )}
-      {status === 'faulty' && (
-        <span className="text-loss">
-          {faulty === 1 ? 'One field has' : `${faulty} fields have`} a fault, marked on the sheet.
-          {run ? ' The result below is the last good one.' : ''}
-        </span>
-      )}
-      {status === 'crashed' && (
-        <>
-          <span className="text-loss">{crash}</span>
-          <Button onClick={again}>Run again</Button>
-        </>
-      )}
-    </div>
+    <LiveStatus
+      live={live}
+      label="Run"
+      progress={runProgress}
+      stop={stopRun}
+      again={again}
+      words={{
+        running: (progress) => `Running, ${Math.round(progress * 100)}% of the days`,
+        done: live.run ? span(live.run) : '',
+        stopped: 'The result is of an earlier state of the sheet.',
+        faulty: (faults) =>
+          `${faults === 1 ? 'One field has' : `${faults} fields have`} a fault, marked on the sheet.`,
+      }}
+    />
   );
 }
 
