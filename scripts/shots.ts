@@ -123,7 +123,7 @@ try {
     await page.getByRole('button', { name: `Begin “${name}”` }).click();
     await page.getByRole('button', { name: `Run ${name}`, exact: true }).click();
     await page.waitForSelector(
-      name.startsWith('Dips') ? 'text=/[3-9]\\d of 82 done/' : 'text=/pairs tried|rows:/',
+      name.startsWith('Dips') ? 'text=/[3-9]\\d of 83 done/' : 'text=/pairs tried|rows:/',
       {
         timeout: 90_000,
       },

@@ -16,7 +16,7 @@ import { type EdgeBench, edgeBench } from '../studies/edge/bench.ts';
 import { luckOf } from '../studies/luck/best-of-many.ts';
 import { pairOutcome, pairRows } from '../studies/pair/pair-work.ts';
 import { shaken } from '../studies/shake/shaken.ts';
-import { cellOf } from '../studies/terrain/cell.ts';
+import { cellOf, frameOf } from '../studies/terrain/cell.ts';
 import type { FiguresOutcome, PartAsked, RunAsked, ShownOutcome } from './asked.ts';
 import { blendBench } from './blend-bench.ts';
 import { doBlendWork } from './do-blend-work.ts';
@@ -91,6 +91,10 @@ export function doEngineWork(market: Market, engineFor: EngineFor): Handlers<Eng
     cell: async ({ universe, request }, goOn) => {
       const outcome = (await engineFor(universe)).engine.run(request, goOn);
       return outcome.kind === 'done' ? { kind: 'done', cell: cellOf(outcome.run) } : outcome;
+    },
+    frame: async ({ universe, request }, goOn) => {
+      const outcome = (await engineFor(universe)).engine.run(request, goOn);
+      return outcome.kind === 'done' ? { kind: 'done', frame: frameOf(outcome.run) } : outcome;
     },
     days: async ({ universe, request }) => (await engineFor(universe)).engine.days(request),
     chain: async ({ universe, ...asked }, goOn) => {

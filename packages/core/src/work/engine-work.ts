@@ -18,7 +18,7 @@ import type { EdgeBench } from '../studies/edge/bench.ts';
 import type { Luck, LuckAsked } from '../studies/luck/best-of-many.ts';
 import type { PairAsked, PairOutcome, PairRow, PairSearchAsked, ShownPair } from '../studies/pair/asked.ts';
 import type { ShakeAsked } from '../studies/shake/asked.ts';
-import type { Cell } from '../studies/terrain/cell.ts';
+import type { Cell, Frame } from '../studies/terrain/cell.ts';
 import type { ChainAsked } from '../studies/walk/chain.ts';
 import type {
   BlendAsked,
@@ -84,6 +84,8 @@ export interface EngineWork {
   readonly figures: Kind<RunAsked & { readonly without?: string }, FiguresOutcome>;
   /** a run's figures with its daily returns */
   readonly cell: Kind<RunAsked, NotDone | { readonly kind: 'done'; readonly cell: Cell }>;
+  /** the returns of benchmark and riskless money over a run's days */
+  readonly frame: Kind<RunAsked, NotDone | { readonly kind: 'done'; readonly frame: Frame }>;
   /** the days of a run */
   readonly days: Kind<RunAsked, DaysOutcome>;
   readonly chain: Kind<

@@ -23,12 +23,13 @@ export interface Cell {
   /** of each day, and how many of them are before the split */
   readonly returns: Float64Array;
   readonly untilSplit: number;
-  readonly frame: Frame;
+  /** the name of its frame: what is long of it is asked for once */
+  readonly frame: string;
 }
 
 /** @param run of all its days, split where the study is */
 export function cellOf(run: Run): Cell {
-  const { marks, halves, benchmark, riskFree } = run;
+  const { marks, halves } = run;
   const returns = returnsOf(fromCapital(marks.equity, run.ledger));
   const before = halves?.[0];
   return {
@@ -37,14 +38,15 @@ export function cellOf(run: Run): Cell {
     after: halves?.[1].strategy,
     returns,
     untilSplit: before ? marks.day.findIndex((day) => day >= before.to) : returns.length,
-    frame: frameOf(marks.day, benchmark, riskFree),
+    frame: frameOf(run).name,
   };
 }
 
 /** By the benchmark's curve, which an engine gives to all runs over the same days. */
 const frames = new WeakMap<Float64Array, Frame>();
 
-function frameOf(days: Int32Array, held: Float64Array, riskFree: Float64Array): Frame {
+/** What a run shares with all runs over the same days. */
+export function frameOf({ marks: { day: days }, benchmark: held, riskFree }: Run): Frame {
   const known = frames.get(held);
   if (known?.riskFree === riskFree) return known;
   const benchmark = returnsOf(held);

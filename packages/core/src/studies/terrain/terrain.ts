@@ -5,7 +5,7 @@ import type { FigureKey } from '../../statistics/figure-keys.ts';
 import type { Figures } from '../../statistics/figures.ts';
 import { spearman } from '../../statistics/rank-correlation.ts';
 import type { RunAsked } from '../../work/asked.ts';
-import { type Desk, doneOr, one } from '../desk.ts';
+import { type Desk, doneOr, needed, one } from '../desk.ts';
 import { StudyFault } from '../fault.ts';
 import type { Luck, LuckAsked } from '../luck/best-of-many.ts';
 import type { TerrainStudy } from '../study.ts';
@@ -93,7 +93,8 @@ export async function surveyTerrain(
     why: undefined,
   }));
   const returns: (Float64Array | undefined)[] = new Array(cells.length).fill(undefined);
-  const frames = new Map<string, Frame>();
+  // The frames that cells have, each with a run that has it.
+  const frames = new Map<string, RunAsked>();
   let untilSplit = 0;
 
   const runs = cells.map((cell) => cellRun(base, axes, cell.values, turn));
@@ -105,7 +106,7 @@ export async function surveyTerrain(
       places.push(k);
     } else cells[k] = { ...cells[k]!, why: sentenceOf(run.problems[0]) };
   });
-  desk.expect(asked.length + 1);
+  desk.expect(asked.length + 2);
   await desk.each('cell', asked, (how, n) => {
     const k = places[n]!;
     const came = doneOr(how);
@@ -114,8 +115,8 @@ export async function surveyTerrain(
       const { cell } = came.done;
       const { figures, before, after } = cell;
       cells[k] = { ...cells[k]!, figures, before, after };
-      if (!frames.has(cell.frame.name)) frames.set(cell.frame.name, cell.frame);
-      returns[k] = shared(cell.returns);
+      frames.set(cell.frame, asked[n]!);
+      returns[k] = inSharedMemory(cell.returns);
       untilSplit = cell.untilSplit;
     }
     show?.(() => surveyOf(study, grid, cells));
@@ -126,13 +127,15 @@ export async function surveyTerrain(
   if (study.split !== undefined && cells.every(({ before }) => before === undefined)) {
     throw new StudyFault('split', 'The split leaves fewer than two days on one side of it.');
   }
-  const frame = frames.size === 1 ? [...frames.values()][0] : undefined;
-  const luck = frame && (await one(desk, 'luck', luckAsked(study, survey, returns, frame, untilSplit)));
+  const [shared, ...others] = frames.values();
+  if (!shared || others.length > 0) return { ...survey, kind: 'terrain', luck: undefined };
+  const { frame } = await needed(desk, 'frame', shared);
+  const luck = await one(desk, 'luck', luckAsked(study, survey, returns, frame, untilSplit));
   return { ...survey, kind: 'terrain', luck };
 }
 
 /** In memory that a worker reads where it is: the returns of all cells go to one of them. */
-function shared(column: Float64Array): Float64Array {
+function inSharedMemory(column: Float64Array): Float64Array {
   const copy = new Float64Array(new SharedArrayBuffer(column.byteLength));
   copy.set(column);
   return copy;
