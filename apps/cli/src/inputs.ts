@@ -24,6 +24,9 @@ export interface Inputs {
   readonly dataTexts: readonly string[];
 }
 
+/** Said in place of a first day: a run then begins when all windows of its rules are full. */
+const FILLED = 'filled';
+
 /** @throws {BadInput} naming file, line and fault */
 export function readInputs(options: InputOptions): Inputs {
   const strategyText = readText(options.strategy);
@@ -31,13 +34,15 @@ export function readInputs(options: InputOptions): Inputs {
   const universeText = readText(options.universe);
   const universe = valueOf(readUniverseCsv(universeText, options.universe));
   const { market, texts } = readMarket(options.bars);
-  const from = dayOption('--from', options.from);
+  const begin = options.from === FILLED ? ('when-filled' as const) : undefined;
+  const from = begin ? undefined : dayOption('--from', options.from);
   const to = dayOption('--to', options.to);
   const request: RunRequest = {
     strategy,
     benchmark: options.benchmark ?? universe[0]?.symbol ?? '',
     ...(from !== undefined ? { from } : {}),
     ...(to !== undefined ? { to } : {}),
+    ...(begin && { begin }),
   };
   return { request, market, universe, strategyText, dataTexts: [universeText, ...texts] };
 }

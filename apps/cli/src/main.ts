@@ -8,7 +8,7 @@ import { studyCommand } from './study.ts';
 import { sweepCommand } from './sweep.ts';
 
 const USAGE = `plateau run STRATEGY.json --bars FOLDER --universe FILE.csv
-            [--benchmark SYMBOL] [--from YYYY-MM-DD] [--to YYYY-MM-DD] [--out FOLDER]
+            [--benchmark SYMBOL] [--from YYYY-MM-DD|filled] [--to YYYY-MM-DD] [--out FOLDER]
 plateau sweep STRATEGY.json --bars FOLDER --universe FILE.csv --dial NAME[=FROM:TO:STEP] [--dial …]
             [--benchmark SYMBOL] [--from YYYY-MM-DD] [--to YYYY-MM-DD] [--workers N] [--out FILE.csv]
 plateau blend BLEND.json --bars FOLDER
@@ -18,7 +18,8 @@ plateau study STUDY.json --bars FOLDER [--universe FILE.csv] [--workers N]
 
 run    Runs a strategy file over a folder of bars (one SYMBOL.csv an instrument: Date,Open,High,Low,Close,Volume) and
        prints its figures beside the benchmark's; without --benchmark the universe's first instrument serves as one.
-       With --out it writes summary.json, equity.csv, trades.csv, decisions.csv and next-orders.csv.
+       With --out it writes summary.json, equity.csv, trades.csv, decisions.csv and next-orders.csv. With --from filled it
+       begins on the day on which all windows of its rules are full.
 sweep  Runs every combination of the dials' values on worker threads, one a core unless --workers says otherwise, and
        writes a CSV with one row of figures a setting, to --out or standard output. A dial without a range takes the
        one in the strategy file. Settings that cannot run are named on standard error, with status 1; the others stand.

@@ -44,7 +44,7 @@ export {
 } from './days/day.ts';
 export { createEngine, type Engine, type InspectOutcome, type RunOutcome } from './engine.ts';
 export type { ConditionCount } from './evaluation/census.ts';
-export { columnOf } from './evaluation/column-of.ts';
+export { columnOf, conditionOf } from './evaluation/column-of.ts';
 export type { Membership, Universe } from './evaluation/panel.ts';
 export type { Explanation } from './explain.ts';
 export type { ConditionOnDay } from './inspect/conditions.ts';
@@ -53,22 +53,25 @@ export type { Comparison, Inspection } from './inspect/inspection.ts';
 export type { TradeStory } from './inspect/trade-story.ts';
 export type { CandidateOnDay, WhyDay } from './inspect/why-day.ts';
 export type { DayVerdict, WhySpan } from './inspect/why-span.ts';
+export { type ChangedConditions, changedConditions } from './language/changed-conditions.ts';
 export { type RuleContext, readRule, seekNearest } from './language/check.ts';
 export { insertAt, movePart, nodeAt, type Path, removeAt, replaceAt } from './language/edit.ts';
 export { tokensOf } from './language/highlight.ts';
-export { type Outline, readOutline, writeOutline } from './language/outline.ts';
+export { mirroredRule, mirroredText } from './language/mirror.ts';
+export { isBlankRule, type Outline, readOutline, writeOutline } from './language/outline.ts';
 export { parseRule } from './language/parse.ts';
 export { printRule } from './language/print.ts';
 export { nearest } from './language/suggest.ts';
 export { type Comparator, isCondition, type Node, type NumberNode, type Place } from './language/tree.ts';
+export { dialsByUse, turnedBars, turnedDial, turnedRule } from './language/turn-windows.ts';
 export { unitOf } from './language/units.ts';
 export { dialsIn, withDialValues } from './language/with-dial-values.ts';
 export { knownPhrases } from './language/words.ts';
 export { catalogue, formOf, measureOf } from './measures/catalogue.ts';
-export type { Measure } from './measures/measure.ts';
+export { type Measure, usualWindows } from './measures/measure.ts';
 export { otherNamesOf } from './measures/synonyms.ts';
 export { at } from './numeric/at.ts';
-export { fingerprint } from './numeric/fingerprint.ts';
+export { fingerprint, utf8 } from './numeric/fingerprint.ts';
 export { GrowingRows } from './numeric/growing.ts';
 export { exp, log } from './numeric/portable.ts';
 export { createRandom } from './numeric/random.ts';
@@ -76,7 +79,15 @@ export type { FromWorker, ToWorker } from './parallel/messages.ts';
 export { Cancelled, PoolEnded, type Settled, type Spawn, type Task, WorkPool } from './parallel/pool.ts';
 export { type Handlers, serve } from './parallel/serve.ts';
 export { openMarket, type SharedMarket, shareMarket } from './parallel/shared-market.ts';
-export { type PerInstrument, runPerInstrument, shareBeating } from './per-instrument.ts';
+export {
+  type Alone,
+  type AloneSize,
+  type AloneTogether,
+  aloneTogether,
+  type NotAlone,
+  type PerInstrument,
+  runPerInstrument,
+} from './per-instrument.ts';
 export { repairsOf } from './quality/event-repairs.ts';
 export {
   FINDING_KINDS,
@@ -103,8 +114,13 @@ export type { Bootstrap, Range } from './statistics/bootstrap.ts';
 export { type CalendarRow, type CalendarTable, calendarDifference } from './statistics/calendar-table.ts';
 export { type Caution, cautionsOf } from './statistics/cautions.ts';
 export { compareRuns, type RunPair } from './statistics/compare-runs.ts';
+export {
+  type CorrelationMatrix,
+  correlationMatrix,
+  meanCorrelation,
+} from './statistics/correlation-matrix.ts';
 export type { CurveFigures } from './statistics/curve-figures.ts';
-export { type Distribution, quantile } from './statistics/distribution.ts';
+export { type Distribution, distributionOf, quantile } from './statistics/distribution.ts';
 export {
   benchmarkFigureOf,
   definitionOf,
@@ -116,10 +132,11 @@ export {
   figureOf,
   headlineFigures,
 } from './statistics/figure-catalogue.ts';
-export { FIGURE_KEYS } from './statistics/figure-keys.ts';
+export { FIGURE_KEYS, type FigureKey } from './statistics/figure-keys.ts';
 export { exposures, type Figures } from './statistics/figures.ts';
 export { meansOver, reduceCurves, thinnedPoints } from './statistics/reduce.ts';
-export { multiplesOf } from './statistics/scale.ts';
+export { type ReturnsByPeriod, returnsByPeriod } from './statistics/returns-by-period.ts';
+export { multiplesOf, withMoneyTimes } from './statistics/scale.ts';
 export { type SizeExample, type SizesTaken, sizesTaken } from './statistics/size-example.ts';
 export type { SpanFigures } from './statistics/span-figures.ts';
 export {
@@ -129,16 +146,22 @@ export {
   tradeGroups,
 } from './statistics/trade-groups.ts';
 export { type Axis, settingsOf, valuesFrom, withDials, withSetting } from './strategy/grid.ts';
+export { numbersAsDials, rulesWithDial } from './strategy/numbers-as-dials.ts';
 export { type SizeWarning, sizeWarnings } from './strategy/size-warnings.ts';
 export type { Strategy } from './strategy/strategy.ts';
 export { type StressTest, stressTests } from './stress-tests.ts';
 export type { Desk } from './studies/desk.ts';
+export type { SignalAsked } from './studies/edge/asked.ts';
+export { signalsAsked } from './studies/edge/asked.ts';
+export type { EdgeEvents } from './studies/edge/bench.ts';
 export type { EdgeDetail, EdgeGroup } from './studies/edge/detail.ts';
 export { type Edge, FEW_EVENTS } from './studies/edge/edge.ts';
-export type { EdgeBaseRow, EdgeRow } from './studies/edge/rows.ts';
+export { type EdgeBaseRow, type EdgeRow, excessError, winsError } from './studies/edge/rows.ts';
+export { estimateStudy } from './studies/estimate.ts';
 export type { PairRow, ShownPair } from './studies/pair/asked.ts';
-export type { PairResult, PairSearch } from './studies/pair/pair.ts';
+export { type PairResult, type PairSearch, pairsByLuck } from './studies/pair/pair.ts';
 export type { PairWindow } from './studies/pair/pair-run.ts';
+export { type PairRound, roundsOf } from './studies/pair/rounds.ts';
 export { UNIT_ROOT_CRITICAL } from './studies/pair/spread.ts';
 export {
   type PieceStore,
@@ -149,21 +172,51 @@ export {
 } from './studies/pool-desk.ts';
 export { runStudy, type StudyNews, type StudyOutcome, type StudyResult } from './studies/run-study.ts';
 export type { Repetition, Shake } from './studies/shake/shake.ts';
+export { type Strip, stripsOf, worstOf } from './studies/shake/strips.ts';
 export {
   type EdgeStudy,
+  type Height,
   NUDGES,
   type Nudge,
   type PairStudy,
   type ShakeStudy,
+  type Signal,
   STUDY_KINDS,
   type Study,
   type StudyKind,
   type TerrainStudy,
   type WalkStudy,
 } from './studies/study.ts';
-export type { AxisValue, StudyAxis, TurnDials } from './studies/terrain/axes.ts';
-export type { Survey, Terrain, TerrainCell } from './studies/terrain/terrain.ts';
-export type { Walk, WalkWindow } from './studies/walk/walk.ts';
+export {
+  type AxisValue,
+  cellAt,
+  gridOf,
+  placesOf,
+  type StudyAxis,
+  type TurnDials,
+  valuesOf,
+} from './studies/terrain/axes.ts';
+export {
+  CELL_FIGURES,
+  type CellFigure,
+  type CellFigureEntry,
+  type CellPart,
+  cellFigureEntry,
+  cellFigureOf,
+} from './studies/terrain/cell-figures.ts';
+export { conditionsOf } from './studies/terrain/condition.ts';
+export { bestWithin, type Highland, highlandOf, neighboursMedian } from './studies/terrain/highland.ts';
+export { rankOf } from './studies/terrain/relief.ts';
+export {
+  baseRun,
+  cellAsked,
+  cellFiguresOf,
+  type Survey,
+  surveyOf,
+  type Terrain,
+  type TerrainCell,
+} from './studies/terrain/terrain.ts';
+export { chainAsked, choiceChanges, type Walk, type WalkWindow } from './studies/walk/walk.ts';
 export { alone, symbolAlone } from './universes/alone.ts';
 export { type InstrumentMeasures, measureInstrument } from './universes/measure-instrument.ts';
 export { type Combination, combine, membersByDay } from './universes/spells.ts';
@@ -171,6 +224,7 @@ export { ENGINE_VERSION } from './version.ts';
 export type {
   BlendAsked,
   FiguresOutcome,
+  HeldAlone,
   PartAsked,
   RunAsked,
   ShownOutcome,

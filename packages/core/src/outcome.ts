@@ -15,6 +15,7 @@ import { drawdownsOf } from './statistics/drawdown.ts';
 import { figuresOf } from './statistics/figures.ts';
 import { periodsOf, yearsOf } from './statistics/periods.ts';
 import { riskFreeReturns } from './statistics/returns.ts';
+import { sidesApart } from './statistics/sides-apart.ts';
 import { fromCapital } from './statistics/slice.ts';
 import { spanFigures } from './statistics/span-figures.ts';
 import { costsOf } from './statistics/trade-studies.ts';
@@ -50,8 +51,9 @@ export function runOf(evaluator: Evaluator, plan: Plan, request: RunRequest, sim
     figures: figuresOf({ ...whole, equity, months }, held.benchmarkFigures),
     ambiguousBars: simulated.ambiguousBars,
     outcomes: countOutcomes(decisions),
-    costs: costsOf(ledger, marks, trades, strategy.costs.slippage),
+    costs: costsOf(ledger, marks, trades, strategy.costs),
     ...(halves && { halves }),
+    ...(strategy.long && strategy.short && { sides: sidesApart(marks, ledger, trades, riskFree, yearly) }),
     missing: panel.missing,
   };
 }
@@ -68,14 +70,15 @@ function halvesOf(run: Parameters<typeof spanFigures>[0], splitAt: number | unde
 /** All that depends on the days and the benchmark alone, and so is the same for every setting of a sweep. */
 function comparison(
   evaluator: Evaluator,
-  { calendar, calendarKey, capital, cashRate }: AccountPlan,
+  { calendar, calendarKey, capital, riskFreeRate }: AccountPlan,
   { strategy, benchmark: symbol }: RunRequest,
 ) {
   const { panel } = evaluator;
-  const key = `benchmark ${symbol} ${capital} ${strategy.costs.cashRate} in ${calendarKey}`;
+  const { cashRate, riskFreeRate: rate = cashRate } = strategy.costs;
+  const key = `benchmark ${symbol} ${capital} ${rate} in ${calendarKey}`;
   return evaluator.remember(key, () => {
     const benchmark = buyAndHold(at(panel.bars, panel.number(symbol)), calendar, capital);
-    const riskFree = riskFreeReturns(calendar, cashRate);
+    const riskFree = riskFreeReturns(calendar, riskFreeRate);
     return {
       benchmark,
       benchmarkDrawdown: drawdownsOf(benchmark),

@@ -36,6 +36,7 @@ import {
   costsOf,
   type ExcursionLevel,
   excursionLevels,
+  type Slippage,
   type Streaks,
   streaksOf,
 } from './statistics/trade-studies.ts';
@@ -48,6 +49,11 @@ interface TradesSaid {
   readonly returns: Distribution;
   /** of the trades with an initial stop */
   readonly r: Distribution;
+}
+
+/** A window that rolls along the strategy's curve and along its benchmark's. */
+interface RollingBeside extends RollingFigures {
+  readonly benchmark: RollingFigures;
 }
 
 export interface Report {
@@ -67,7 +73,7 @@ export interface Report {
     readonly difference: readonly CalendarRow[];
   };
   /** over one and three years, one value a bar from the span's first; NaN until a window is full */
-  readonly rolling: { readonly one: RollingFigures; readonly three: RollingFigures };
+  readonly rolling: { readonly one: RollingBeside; readonly three: RollingBeside };
   readonly drawdowns: readonly DrawdownRow[];
   /** closed trades that ended in the span */
   readonly trades: readonly Trade[];
@@ -94,8 +100,7 @@ interface SpanSettings {
 
 export interface ReportSettings extends SpanSettings {
   readonly barsPerYear: number;
-  /** basis points, as the run had them */
-  readonly slippage: number;
+  readonly costs: Slippage;
   /** the Sharpe ratios a year of the variants tried, this one among them */
   readonly tried?: readonly number[];
   readonly comparisons?: readonly ComparisonCurve[];
@@ -123,8 +128,11 @@ export function reportOf(run: Reported, settings: ReportSettings): Report {
   const strategy = calendarTable(ours, months, years);
   const benchmark = calendarTable(theirs, months, years);
   const byBar = excessByBar(ours, theirs, riskFree);
-  const rolling = (span: number): RollingFigures =>
-    rollingFigures(ours, theirs, riskFree, span * barsPerYear, barsPerYear);
+  const rolling = (span: number): RollingBeside => {
+    const along = (curve: Float64Array): RollingFigures =>
+      rollingFigures(curve, theirs, riskFree, span * barsPerYear, barsPerYear);
+    return { ...along(ours), benchmark: along(theirs) };
+  };
   return {
     first,
     last,
@@ -155,7 +163,7 @@ export function reportOf(run: Reported, settings: ReportSettings): Report {
     streaks: streaksOf(trades),
     concentration: concentrationOf(trades),
     excursions: excursionLevels(trades, LEVELS),
-    costs: costsOf(slice.ledger, slice.marks, trades, settings.slippage),
+    costs: costsOf(slice.ledger, slice.marks, trades, settings.costs),
     regression: { byBar, byMonth: excessByMonth(ours, theirs, riskFree, months) },
     deflated: deflatedSharpe(byBar.strategy, tried, barsPerYear),
   };

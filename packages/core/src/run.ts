@@ -10,6 +10,7 @@ import type {
   Trade,
 } from './simulation/records.ts';
 import type { Figures } from './statistics/figures.ts';
+import type { SidesApart } from './statistics/sides-apart.ts';
 import type { SpanFigures } from './statistics/span-figures.ts';
 import type { CostFigures } from './statistics/trade-studies.ts';
 
@@ -39,6 +40,8 @@ export interface Run {
   readonly costs: CostFigures;
   /** the figures before the split and from it on; only where the request splits the run */
   readonly halves?: readonly [inSample: SpanFigures, outOfSample: SpanFigures];
+  /** the longs and the shorts each by itself; only of a strategy that trades both */
+  readonly sides?: SidesApart;
   /** universe symbols without bars, which the run left out */
   readonly missing: readonly string[];
 }

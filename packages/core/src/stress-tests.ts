@@ -2,7 +2,7 @@
 
 import type { Trade } from './simulation/records.ts';
 import type { RunRequest } from './simulation/request.ts';
-import type { Strategy } from './strategy/strategy.ts';
+import type { Commission, Strategy } from './strategy/strategy.ts';
 
 export interface StressTest {
   readonly kind: 'next-open' | 'double-costs' | 'without-best' | 'carry-3' | 'carry-6';
@@ -29,16 +29,16 @@ export function stressTests(request: RunRequest, trades: readonly Trade[]): Stre
   }
   const { fixed, perShare, percent, min } = commission;
   if (costs.slippage + fixed + perShare + percent + min > 0) {
+    const { exit } = costs;
     const doubled = {
-      fixed: 2 * fixed,
-      perShare: 2 * perShare,
-      percent: 2 * percent,
-      min: 2 * min,
-      maxPercent: 2 * commission.maxPercent,
+      ...costs,
+      commission: twice(commission),
+      slippage: 2 * costs.slippage,
+      ...(exit && { exit: { commission: twice(exit.commission), slippage: 2 * exit.slippage } }),
     };
     runs.push({
       kind: 'double-costs',
-      request: as({ costs: { ...costs, commission: doubled, slippage: 2 * costs.slippage } }),
+      request: as({ costs: doubled }),
     });
   }
   // Borrowed shares and borrowed money have their price; where the sheet has none, what it would be.
@@ -68,4 +68,14 @@ function bestSymbol(trades: readonly Trade[]): string | undefined {
   for (const { symbol, profit } of trades) profits.set(symbol, (profits.get(symbol) ?? 0) + profit);
   const [best] = [...profits].sort(([a, x], [b, y]) => y - x || (a < b ? -1 : 1));
   return best && best[1] > 0 ? best[0] : undefined;
+}
+
+function twice(c: Commission): Commission {
+  return {
+    fixed: 2 * c.fixed,
+    perShare: 2 * c.perShare,
+    percent: 2 * c.percent,
+    min: 2 * c.min,
+    maxPercent: 2 * c.maxPercent,
+  };
 }

@@ -122,7 +122,7 @@ describe('the report of a run', () => {
   } as const;
   const outcome = createEngine(market, universe).run({ strategy, benchmark: 'IX' });
   const run = (outcome as { run: Run }).run;
-  const whole = reportOf(run, { barsPerYear: 252, slippage: 0 });
+  const whole = reportOf(run, { barsPerYear: 252, costs: { slippage: 0 } });
 
   it('says the figures of the run', () => {
     for (const key of ['cagr', 'maxDrawdown', 'sharpe', 'trades', 'profitFactor'] as const)
@@ -143,8 +143,8 @@ describe('the report of a run', () => {
   it('narrows with a span of days, and two spans that meet hold every trade', () => {
     const { day } = run.marks;
     const middle = day[300] as number;
-    const before = reportOf(run, { barsPerYear: 252, slippage: 0, to: middle });
-    const after = reportOf(run, { barsPerYear: 252, slippage: 0, from: middle });
+    const before = reportOf(run, { barsPerYear: 252, costs: { slippage: 0 }, to: middle });
+    const after = reportOf(run, { barsPerYear: 252, costs: { slippage: 0 }, from: middle });
     expect([before.last, after.first]).toEqual([300, 300]);
     expect(before.trades.length + after.trades.length).toBe(run.trades.length);
     const together = (1 + before.figures.strategy.totalReturn) * (1 + after.figures.strategy.totalReturn) - 1;
@@ -153,7 +153,7 @@ describe('the report of a run', () => {
 
   it('of a span too narrow to have a return is of the whole run', () => {
     const day = run.marks.day[50] as number;
-    expect(reportOf(run, { barsPerYear: 252, slippage: 0, from: day, to: day }).figures).toEqual(
+    expect(reportOf(run, { barsPerYear: 252, costs: { slippage: 0 }, from: day, to: day }).figures).toEqual(
       whole.figures,
     );
   });

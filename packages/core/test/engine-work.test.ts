@@ -110,9 +110,19 @@ describe('an engine’s worker', () => {
 
   it('runs the rules on one instrument by itself, and with random entries the same for the same seed', async () => {
     const work = worker();
-    expect(await work.perInstrument({ ...asked, symbol: 'A' }, wanted)).toEqual(
-      runPerInstrument(market, universe, 'A', request),
-    );
+    const alone = { symbol: 'A', size: 'whole' } as const;
+    const its = await work.perInstrument({ ...asked, alone }, wanted);
+    expect(its).toEqual(runPerInstrument(market, universe, alone, request));
+    // Opened, it is the same run, with the instrument held beside it.
+    const opened = await work.run({ ...asked, alone }, wanted);
+    if (opened.kind !== 'done' || 'why' in its) throw new Error(JSON.stringify(opened));
+    expect(opened.run.figures).toEqual(its.strategy);
+    expect(opened.run.held?.figures).toEqual(its.held);
+    const [trade] = opened.run.trades;
+    if (!trade) throw new Error('these rules trade');
+    expect((await work.story({ ...asked, alone, trade }, wanted))?.trade).toEqual(trade);
+    const none = await work.run({ ...asked, alone: { symbol: 'NONE', size: 'whole' } }, wanted);
+    expect(none).toMatchObject({ kind: 'problems' });
     const twice = [1, 1, 2].map((seed) => work.baseline({ ...asked, seed }, wanted));
     const [first, again, other] = await Promise.all(twice);
     expect(again).toEqual(first);

@@ -1,7 +1,7 @@
 // What the parts of a strategy mean on a market: shares of conditions, distances of stops, sizes, costs, halves of a run.
 
 import { describe, expect, it } from 'vitest';
-import { type Bars, createEngine, sizesTaken, sizeWarnings } from '../src/index.ts';
+import { type Bars, columnOf, conditionOf, createEngine, sizesTaken, sizeWarnings } from '../src/index.ts';
 import type { Run } from '../src/run.ts';
 import type { Strategy } from '../src/strategy/strategy.ts';
 import { barsFrom, barsOf, randomMarket, strategyOf } from './market.ts';
@@ -182,5 +182,19 @@ describe('sizes', () => {
 
   it('warn of a risk without a stop', () => {
     expect(kinds(sized({ method: 'risk-percent', percent: 1 }, 10))).toEqual(['risk-without-stop']);
+  });
+});
+
+describe('a condition drawn on one instrument', () => {
+  it('holds where its rule is true, bar by bar', () => {
+    const { market } = randomMarket(8);
+    const close = columnOf(market, 'A', 'close', 'day');
+    const average = columnOf(market, 'A', '20-day average', 'day');
+    const drawn = conditionOf(market, 'A', 'close > 20-day average', 'day');
+    if (!close.ok || !average.ok || !drawn.ok) throw new Error('they read');
+    const above = Array.from(close.values, (value, k) => Number(value > (average.values[k] ?? Number.NaN)));
+    expect([...drawn.holds]).toEqual(above);
+    expect(conditionOf(market, 'A', '20-day average', 'day').ok).toBe(false);
+    expect(columnOf(market, 'A', 'close > 20-day average', 'day').ok).toBe(false);
   });
 });

@@ -29,7 +29,7 @@ function run(seed: number, strategy: Strategy): Run {
   return outcome.run;
 }
 
-const settings = { barsPerYear: 252, slippage: 0 };
+const settings = { barsPerYear: 252, costs: { slippage: 0 } };
 const seeds = fc.integer({ min: 1, max: 1_000_000 });
 
 /** How a figure follows from its parts, by their names. */

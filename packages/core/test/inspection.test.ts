@@ -178,6 +178,27 @@ describe("a trade's story", () => {
     for (const { values } of told?.lines ?? []) expect(values.length).toBe(told?.bars.day.length);
   });
 
+  it('puts what a rule compares on one scale, and a value of earlier bars where the rule sees it', () => {
+    const { run, story } = inspected(
+      5,
+      strategyOf({
+        long: {
+          enter: 'close > prior 6-day high and volume > 0.5 * 5-day average of volume and 5-day z-score > -3',
+          exit: 'on IX (close < 4-day average) or days held is at least 5',
+          rank: { by: '4-day return / 5-day ATR', first: 'highest' },
+          stops: { trigger: 'touch' },
+        },
+      }),
+    );
+    const told = story(run.trades[0] as Trade);
+    const panelOf = (text: string) => told?.lines.find((line) => line.text === text)?.panel;
+    expect(told?.lines.map(({ text }) => text)).toContain('prior 6-day high');
+    expect(panelOf('volume')).toBe(panelOf('5-day average of volume'));
+    expect(panelOf('on IX (close)')).toBe(panelOf('on IX (4-day average)'));
+    const apart = ['volume', '5-day z-score', 'on IX (close)', '4-day return', '5-day ATR'].map(panelOf);
+    expect(new Set(apart).size).toBe(apart.length);
+  });
+
   it('works a size by risk out by hand', () => {
     const bars = barsFrom(
       [10, 10, 10, 12].map((close) => ({ open: close, high: close, low: close, close, volume: 1 })),
@@ -344,5 +365,61 @@ describe('why not, of a rotation', () => {
       rotation: { reviewed: false, nextReview: expect.any(Number) },
     });
     expect(inspected(5, strategyOf({})).why('A', at(day, 50)).rotation).toBeUndefined();
+  });
+
+  it('names the value it was ranked by and the one before it, and the day shows all that were reviewed', () => {
+    const {
+      run,
+      why,
+      day: bookOf,
+    } = inspected(
+      5,
+      strategyOf({
+        long: {
+          enter: 'always',
+          exit: '',
+          rank: { by: '5-day return', first: 'highest' },
+          rotate: { review: 'week-end', hold: 2, keep: 3 },
+          stops: { trigger: 'touch' },
+        },
+      }),
+    );
+    const { decisionDay } = at(run.trades, 0);
+    const { review } = bookOf(decisionDay);
+    const ranked = review?.ranked ?? [];
+    expect(review).toMatchObject({ hold: 2, keep: 3 });
+    expect(ranked.map(({ place }) => place)).toEqual(ranked.map((_one, k) => k + 1));
+    const values = ranked.map(({ value }) => value);
+    expect(values).toEqual([...values].sort((a, b) => b - a));
+    for (const [k, { symbol, value }] of ranked.entries()) {
+      const { rotation } = why(symbol, decisionDay);
+      expect(rotation).toMatchObject({ place: k + 1, of: ranked.length, value });
+      expect(rotation?.before?.symbol).toBe(ranked[k - 1]?.symbol);
+    }
+    expect(bookOf(at(run.marks.day, run.marks.day.indexOf(decisionDay) + 1)).review).toBeUndefined();
+  });
+
+  it('may let go at once of what is not eligible any more, or keep it to the next review', () => {
+    const rotating = (leave?: 'at-once') =>
+      inspected(
+        5,
+        strategyOf({
+          long: {
+            enter: 'close > 5-day average',
+            exit: '',
+            rank: { by: '5-day return', first: 'highest' },
+            rotate: { review: 'month-end', hold: 3, keep: 6, ...(leave && { leave }) },
+            stops: { trigger: 'touch' },
+          },
+        }),
+      );
+    const { run, why } = rotating('at-once');
+    const fallen = run.trades.filter(({ exitReason }) => exitReason === 'rule');
+    expect(fallen.length).toBeGreaterThan(0);
+    for (const { symbol, exitDecisionDay = 0 } of fallen) {
+      const rule = why(symbol, exitDecisionDay).rules.find(({ path }) => path === 'long.enter');
+      expect(at(rule?.conditions ?? [], 0).truth).toBe(false);
+    }
+    expect(rotating().run.trades.filter(({ exitReason }) => exitReason === 'rule')).toEqual([]);
   });
 });

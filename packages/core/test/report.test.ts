@@ -185,11 +185,22 @@ describe('the deepest drawdowns', () => {
       benchmark: -0.5,
       peakMoney: 200,
       bottomMoney: 120,
+      isLongest: true,
     });
     expect(second).toMatchObject({ start: 0, bottom: 1, recovery: 2, days: 2, peakMoney: 100 });
     expect(second?.depth).toBeCloseTo(-0.1, 12);
     expect(rest).toEqual([]);
     expect(deepestDrawdowns(days, equity, benchmark, 1)).toHaveLength(1);
+  });
+
+  it('have the longest behind them where it is not among the deepest', () => {
+    const days = Int32Array.of(0, 1, 2, 50, 51, 52);
+    const equity = Float64Array.of(100, 50, 110, 109, 111, 111);
+    const rows = deepestDrawdowns(days, equity, equity, 1);
+    expect(rows.map(({ start, isLongest }) => [start, isLongest])).toEqual([
+      [0, false],
+      [2, true],
+    ]);
   });
 });
 
@@ -356,7 +367,7 @@ describe('what trades say beyond averages', () => {
     const { ledger, marks, trades } = (outcome as { run: Run }).run;
     expect(trades.map((t) => t.exitReason)).toEqual(['target']);
     // Bought at 10.1 on day 2, sold at the target 11.11 on day 3, bought again at 10.1 on day 4: two slipped fills of 100 shares.
-    const costs = costsOf(ledger, marks, trades, 100);
+    const costs = costsOf(ledger, marks, trades, { slippage: 100 });
     expect(costs.commission).toBeCloseTo(6, 10);
     expect(costs.slippage).toBeCloseTo(20, 9);
     expect(costs.borrow).toBe(0);

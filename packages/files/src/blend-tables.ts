@@ -3,7 +3,7 @@
 import type { BlendRun, CurveFigures, MixedRun, ShownBlend, Trade } from '@plateau/core';
 import { at, isoFromDay, joinOrders } from '@plateau/core';
 import { decisionsTable, tradesTable } from './run-tables.ts';
-import { withNulls } from './summary.ts';
+import { withNulls, writtenFigures } from './summary.ts';
 import { type Table, tableCsv } from './tables.ts';
 
 /** The blend at each close: its equity, each part's money, and the benchmark. */
@@ -136,7 +136,7 @@ export function blendSummaryJson(blend: ShownBlend & Pick<BlendRun, 'beside'>): 
   const { form, figures, beside, parts } = blend;
   const { correlations } = beside;
   const summary = {
-    figures: { ...figures, eitherWayBars: blend.ambiguousBars },
+    figures: { ...writtenFigures(figures), eitherWayBars: blend.ambiguousBars },
     parts: parts.map(({ name, profit }, k) => {
       const { alone, without } = at(beside.parts, k);
       return {

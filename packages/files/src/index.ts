@@ -1,5 +1,6 @@
 // The public face of files: bytes in, values out.
 
+export { perInstrumentTable } from './alone-table.ts';
 export { readBarsCsv } from './bars-csv.ts';
 export { barsCsv } from './bars-export.ts';
 export { barsParquet } from './bars-to-parquet.ts';
@@ -13,6 +14,7 @@ export {
   partOrdersTable,
   partTradesTable,
 } from './blend-tables.ts';
+export { correlationTable } from './correlation-table.ts';
 export { dialIn } from './dialled-settings.ts';
 export { type Entry, unpack } from './import/archive.ts';
 export { DATE_ORDERS, type DateOrder } from './import/cells.ts';

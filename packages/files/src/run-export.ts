@@ -1,7 +1,14 @@
 // All of a run's tables as one file: a zip of CSV or of Parquet, or one workbook.
 
 import { figureCatalogue, figureOf, type Run } from '@plateau/core';
-import { decisionsTable, equityTable, ledgerTable, ordersTable, tradesTable } from './run-tables.ts';
+import {
+  decisionsTable,
+  equityTable,
+  ledgerTable,
+  ordersTable,
+  returnsTable,
+  tradesTable,
+} from './run-tables.ts';
 import { summaryJson } from './summary.ts';
 import type { Table } from './tables.ts';
 import { type RunFormat, tablesFile } from './tables-file.ts';
@@ -30,6 +37,7 @@ export async function runTablesFile(run: Run, format: RunFormat): Promise<Uint8A
   const tables = [
     figuresTable(run),
     equityTable(run),
+    ...(['day', 'week', 'month'] as const).map((by) => returnsTable(run, by)),
     tradesTable([...run.trades, ...run.openTrades]),
     ordersTable(run),
     ledgerTable(run),

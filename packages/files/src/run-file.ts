@@ -58,6 +58,7 @@ const schema = Joi.object({
   from: date,
   to: date,
   splitAt: date,
+  begin: Joi.valid('when-filled'),
   universe: Joi.object({
     id: Joi.string().required(),
     name: Joi.string().allow('').required(),
@@ -103,7 +104,7 @@ export function readRunFile(text: string, file: string): Result<RunFile> {
   if (error) return refuse(`this is no run of Plateau: ${error.message.replace(/"([^"]*)"/g, '“$1”')}`);
   const strategy = readStrategy(value.strategy, file);
   if (!strategy.ok) return strategy;
-  const { name, at, benchmark, from, to, splitAt, universe, data, engine, summary, tried } = value;
+  const { name, at, benchmark, from, to, splitAt, begin, universe, data, engine, summary, tried } = value;
   return {
     ok: true,
     value: {
@@ -115,6 +116,7 @@ export function readRunFile(text: string, file: string): Result<RunFile> {
         ...(from !== undefined && { from }),
         ...(to !== undefined && { to }),
         ...(splitAt !== undefined && { splitAt }),
+        ...(begin !== undefined && { begin }),
       },
       universe,
       data,

@@ -6,6 +6,7 @@ import {
   LEDGER_KINDS,
   OUTCOMES,
   type Run,
+  returnsByPeriod,
   type StandingOrder,
   type Trade,
 } from '@plateau/core';
@@ -65,6 +66,29 @@ export function tradesTable(trades: readonly Trade[]): Table {
       t.riskPerShare,
       t.r,
     ]),
+  };
+}
+
+/** Returns by period as fractions, and what they are above cash and above the benchmark. */
+export function returnsTable(
+  run: Parameters<typeof returnsByPeriod>[0],
+  by: 'day' | 'week' | 'month',
+): Table {
+  const { end, strategy, benchmark, cash } = returnsByPeriod(run, by);
+  return {
+    name: `returns-by-${by}`,
+    columns: [
+      date('end'),
+      number('strategy'),
+      number('benchmark'),
+      number('cash'),
+      number('aboveCash'),
+      number('aboveBenchmark'),
+    ],
+    rows: Array.from(end, (day, k) => {
+      const [ours, theirs, risk] = [at(strategy, k), at(benchmark, k), at(cash, k)];
+      return [isoFromDay(day), ours, theirs, risk, ours - risk, ours - theirs];
+    }),
   };
 }
 

@@ -50,6 +50,7 @@ const rotation = Joi.object({
   ).required(),
   hold: count.required(),
   keep: count.default(Joi.ref('hold')),
+  leave: Joi.valid('at-once'),
 });
 
 const sizeKeys = {
@@ -102,18 +103,23 @@ export const accountSchema = Joi.object({
   leverage: 1,
 });
 
+const commission = Joi.object({
+  fixed: atLeast0.default(0),
+  perShare: atLeast0.default(0),
+  percent: atLeast0.default(0),
+  min: atLeast0.default(0),
+  maxPercent: atLeast0.default(100),
+}).default({ fixed: 0, perShare: 0, percent: 0, min: 0, maxPercent: 100 });
+const slippage = atLeast0.max(10_000).default(0);
+
 export const costsSchema = Joi.object({
-  commission: Joi.object({
-    fixed: atLeast0.default(0),
-    perShare: atLeast0.default(0),
-    percent: atLeast0.default(0),
-    min: atLeast0.default(0),
-    maxPercent: atLeast0.default(100),
-  }).default({ fixed: 0, perShare: 0, percent: 0, min: 0, maxPercent: 100 }),
-  slippage: atLeast0.max(10_000).default(0),
+  commission,
+  slippage,
+  exit: Joi.object({ commission, slippage }),
   cashRate: rate,
   marginRate: rate,
   borrowRate: rate,
+  riskFreeRate: rateSchema,
 }).default({
   commission: { fixed: 0, perShare: 0, percent: 0, min: 0, maxPercent: 100 },
   slippage: 0,

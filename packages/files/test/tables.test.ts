@@ -104,7 +104,17 @@ describe('all tables of a run', () => {
   it('are a zip of the same tables as CSV or as Parquet', async () => {
     const csv = unzipSync(await runTablesFile(run, 'csv'));
     const parquet = unzipSync(await runTablesFile(run, 'parquet'));
-    const names = ['decisions', 'equity', 'figures', 'ledger', 'orders', 'trades'];
+    const names = [
+      'decisions',
+      'equity',
+      'figures',
+      'ledger',
+      'orders',
+      'trades',
+      'returns-by-day',
+      'returns-by-month',
+      'returns-by-week',
+    ];
     expect(Object.keys(csv).sort()).toEqual([...names.map((name) => `${name}.csv`), 'summary.json'].sort());
     for (const name of names) {
       const text = await rowsOf('csv', csv[`${name}.csv`] as Uint8Array);

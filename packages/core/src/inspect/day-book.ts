@@ -4,9 +4,11 @@ import { countUntil } from '../days/calendar.ts';
 import type { Day } from '../days/day.ts';
 import type { Panel } from '../evaluation/panel.ts';
 import { at } from '../numeric/at.ts';
-import type { Run } from '../run.ts';
+import { sideOf } from '../simulation/plan.ts';
 import { type ExitReason, LEDGER_KINDS, type Trade } from '../simulation/records.ts';
-import { type CandidateOnDay, candidatesOn } from './why-day.ts';
+import { reviewDays } from '../simulation/reviews.ts';
+import type { Examined } from './examined.ts';
+import { type CandidateOnDay, candidatesOn, type RankedOnDay, rankedOn } from './why-day.ts';
 
 interface FillOnDay {
   /** the place of its strategy among the run's */
@@ -62,9 +64,19 @@ export interface DayBook {
   }[];
   /** entries decided at this close, with what became of them */
   readonly candidates: readonly CandidateOnDay[];
+  /** all members that a rotation reviewed on this day, in its order; undefined where none was reviewed */
+  readonly review: ReviewOnDay | undefined;
 }
 
-export function dayBook(panel: Panel, run: Run, asked: Day): DayBook {
+interface ReviewOnDay {
+  readonly ranked: readonly RankedOnDay[];
+  readonly hold: number;
+  readonly keep: number;
+}
+
+export function dayBook(examined: Examined, asked: Day): DayBook {
+  const { run } = examined;
+  const { panel } = examined.evaluator;
   const { marks, ledger } = run;
   const t = Math.max(0, countUntil(marks.day, asked) - 1);
   const day = at(marks.day, t);
@@ -115,7 +127,17 @@ export function dayBook(panel: Panel, run: Run, asked: Day): DayBook {
       exitDecisionDay === day && exitReason ? [{ part, symbol, reason: exitReason }] : [],
     ),
     candidates: candidatesOn(run.decisions, day),
+    review: reviewOn(examined, day),
   };
+}
+
+function reviewOn(examined: Examined, day: Day): ReviewOnDay | undefined {
+  const side = sideOf(examined.plan, 'long');
+  const { calendar } = examined.account;
+  const t = countUntil(calendar, day) - 1;
+  if (!side?.rotation || t < 0 || reviewDays(side.rotation.review, calendar)[t] !== 1) return undefined;
+  const { hold, keep } = side.rotation;
+  return { ranked: rankedOn(examined, side, t), hold, keep };
 }
 
 function positionOn(panel: Panel, trade: Trade, day: Day, equity: number): PositionOnDay {

@@ -50,7 +50,7 @@ export function inspect(examined: Examined): Inspection {
     run,
     why: (symbol, day) => whyOn(examined, symbol, day),
     whyBetween: (symbol, from, to) => whyBetween(examined, symbol, from, to),
-    day: (day) => dayBook(panel, run, day),
+    day: (day) => dayBook(examined, day),
     story({ symbol, side, entryDay }) {
       const trade = [...run.trades, ...run.openTrades].find(
         (one) => one.part === part && one.symbol === symbol && one.side === side && one.entryDay === entryDay,

@@ -8,6 +8,7 @@ import { standsOnPrices } from '../evaluation/on-prices.ts';
 import { readsPosition } from '../evaluation/positions.ts';
 import { printRule } from '../language/print.ts';
 import { childrenOf, type Node } from '../language/tree.ts';
+import { unitOf } from '../language/units.ts';
 import { measureOf } from '../measures/catalogue.ts';
 import { at } from '../numeric/at.ts';
 import { Entries } from '../simulation/entries.ts';
@@ -26,6 +27,8 @@ interface StoryLine {
   readonly text: string;
   /** whether it stands on one scale with the bars */
   readonly isPrice: boolean;
+  /** lines of one number are compared with each other, and so stand on one scale */
+  readonly panel: number;
   readonly values: Float64Array;
 }
 
@@ -166,18 +169,35 @@ function linesOf(
   if (!side) return [];
   const trees = [side.enter, side.exit, side.rank, side.initial, side.trail];
   const lines = new Map<string, StoryLine>();
+  let panels = 0;
+  /** the panels of the comparison that is read, by what their lines are counted in */
+  let compared: Map<string | undefined, number> | undefined;
   const add = (node: Node, ofAnother: boolean): void => {
     const text = printRule(node, strategy.bars);
-    if (lines.has(text)) return;
+    const known = lines.get(text);
+    const unit = unitOf(node);
+    if (known) {
+      compared?.set(unit, known.panel);
+      return;
+    }
     const values = evaluator.values(node, k);
     if (typeof values === 'number') return;
     const isPrice = !ofAnother && standsOnPrices(node, values, at(evaluator.panel.bars, k), first, end);
-    lines.set(text, { text, isPrice, values: values.slice(first, end) });
+    const panel = compared?.get(unit) ?? ++panels;
+    compared?.set(unit, panel);
+    lines.set(text, { text, isPrice, panel, values: values.slice(first, end) });
   };
   const visit = (node: Node, scope: string | undefined): void => {
     if (node.kind === 'scope') return visit(node.of, node.instrument);
-    if (node.kind !== 'measure' || (!scope && isShownByBars(node))) return visitAll(node, scope);
-    if (measureOf(node.phrase, node.windows.length).position || readsPosition(node)) return;
+    if (node.kind === 'comparison' || node.kind === 'between') {
+      compared = new Map();
+      visitAll(node, scope);
+      compared = undefined;
+      return;
+    }
+    const measure = measureIn(node);
+    if (!measure || (!scope && measure === node && isShownByBars(measure))) return visitAll(node, scope);
+    if (measureOf(measure.phrase, measure.windows.length).position || readsPosition(node)) return;
     const scoped: Node = scope ? { kind: 'scope', instrument: scope, of: node, place: node.place } : node;
     // Another instrument's prices stand on a scale of their own.
     add(scoped, scope !== undefined);
@@ -187,6 +207,12 @@ function linesOf(
   };
   for (const tree of trees) if (tree) visit(tree, undefined);
   return [...lines.values()];
+}
+
+/** The measure that a value is, or was so many bars ago: a line stands where the rule sees it. */
+function measureIn(node: Node): (Node & { kind: 'measure' }) | undefined {
+  if (node.kind === 'measure') return node;
+  return node.kind === 'ago' && node.of.kind === 'measure' ? node.of : undefined;
 }
 
 const PRICE = (name: string, value: number): FigurePart => ({ name, value, kind: 'price' });

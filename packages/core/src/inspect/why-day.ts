@@ -44,8 +44,21 @@ interface RotationOnDay {
   /** its place among those ranked, first is 1, and how many there were; 0 where it was not ranked */
   readonly place: number;
   readonly of: number;
+  /** what it was ranked by; NaN where it was not ranked */
+  readonly value: number;
+  /** the one placed just before it, or last where it was not ranked */
+  readonly before: RankedOnDay | undefined;
   readonly hold: number;
   readonly keep: number;
+}
+
+/** One of those that a rotation ranked. */
+export interface RankedOnDay {
+  /** first is 1 */
+  readonly place: number;
+  readonly symbol: string;
+  /** NaN where it ranks by nothing */
+  readonly value: number;
 }
 
 export function whyOn(examined: Examined, symbol: string, asked: Day): WhyDay {
@@ -91,26 +104,41 @@ export function whyOn(examined: Examined, symbol: string, asked: Day): WhyDay {
 }
 
 function rotationOn(
-  { account: { calendar }, plan }: Examined,
+  examined: Examined,
   side: SidePlan,
   instrument: number,
   day: Day,
 ): RotationOnDay | undefined {
+  const { calendar } = examined.account;
   const { rotation } = side;
   const t = countUntil(calendar, day) - 1;
   if (!rotation || t < 0 || calendar[t] !== day) return undefined;
   const reviews = reviewDays(rotation.review, calendar);
-  const ranked = new Entries(plan.sides);
-  ranked.fillRanked(side, t);
+  const ranked = rankedOn(examined, side, t);
+  const symbol = at(examined.evaluator.panel.symbols, instrument);
+  const place = ranked.findIndex((one) => one.symbol === symbol) + 1;
   const next = reviews.indexOf(1, t + 1);
   return {
     reviewed: reviews[t] === 1,
     nextReview: next < 0 ? undefined : calendar[next],
-    place: ranked.instrument.subarray(0, ranked.count).indexOf(instrument) + 1,
-    of: ranked.count,
+    place,
+    of: ranked.length,
+    value: ranked[place - 1]?.value ?? Number.NaN,
+    before: ranked[place > 0 ? place - 2 : ranked.length - 1],
     hold: rotation.hold,
     keep: rotation.keep,
   };
+}
+
+/** All that a side's rotation could hold at a tick, in its order. */
+export function rankedOn({ evaluator: { panel }, plan }: Examined, side: SidePlan, t: number): RankedOnDay[] {
+  const ranked = new Entries(plan.sides);
+  ranked.fillRanked(side, t);
+  return Array.from({ length: ranked.count }, (_one, n) => ({
+    place: n + 1,
+    symbol: at(panel.symbols, at(ranked.instrument, n)),
+    value: at(ranked.rank, n),
+  }));
 }
 
 /** The decision log's lines of one day, in their order. */

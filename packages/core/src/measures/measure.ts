@@ -71,5 +71,35 @@ export interface Measure {
   readonly across?: 'rank' | 'percentile';
 }
 
+/** The windows that most traders begin with, where they are not the plain ones of their number. */
+const USUAL: Readonly<Record<string, readonly number[]>> = {
+  average: [50],
+  high: [20],
+  low: [20],
+  RSI: [14],
+  ATR: [14],
+  ADX: [14],
+  'plus DI': [14],
+  'minus DI': [14],
+  stochastic: [14, 3],
+  'Williams R': [14],
+  'money flow index': [14],
+  CCI: [20],
+  Aroon: [25],
+  'Aroon up': [25],
+  'Aroon down': [25],
+  return: [20],
+  volatility: [20],
+  MACD: [12, 26],
+  'MACD signal': [12, 26, 9],
+  'variance ratio': [5, 100],
+};
+const PLAIN: readonly number[] = [20, 50, 9];
+
+/** Windows to begin with. */
+export function usualWindows({ phrase, windows }: Pick<Measure, 'phrase' | 'windows'>): readonly number[] {
+  return (USUAL[phrase] ?? PLAIN).slice(0, windows.length);
+}
+
 export const OF_CLOSE: Argument = { word: 'of', kind: 'value', optional: true };
 export const NONE: readonly Argument[] = [];

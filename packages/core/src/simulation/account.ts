@@ -85,7 +85,7 @@ export class Account {
     p.exitPrice = price;
     p.exitReason = reason;
     p.barsHeld = p.bar - p.entryBar + (p.atOpen ? 1 : 0) - (atOpen ? 1 : 0);
-    const commission = commissionOf(this.#plan.commission, p.shares, price);
+    const commission = commissionOf(this.#plan.exitCommission, p.shares, price);
     p.commission += commission;
     const { sign } = p;
     this.pay(day, 'trade', p.part, p.instrument, -sign * p.shares, sign * p.shares * price);

@@ -34,7 +34,7 @@ export function faultsInSettings(request: RunRequest, market: Market, panel: Pan
       `The first day ${isoFromDay(from)} comes after the last day ${isoFromDay(to)}; swap them.`,
     );
   }
-  for (const name of ['cashRate', 'marginRate', 'borrowRate'] as const) {
+  for (const name of ['cashRate', 'marginRate', 'borrowRate', 'riskFreeRate'] as const) {
     const rate = strategy.costs[name];
     if (typeof rate === 'string' && !isKnown(market, rate))
       problem(`costs.${name}`, `There are no bars for the rate “${rate}”.`);
@@ -67,9 +67,9 @@ function faultsInSlots(strategy: Strategy): Problem[] {
 function faultsInRisk(strategy: Strategy): Problem[] {
   if (!strategy.size.method.startsWith('risk-')) return [];
   return (['long', 'short'] as const)
-    .filter((name) => strategy[name] && !strategy[name].stops.initial)
+    .filter((name) => strategy[name] && !strategy[name].stops.initial && !strategy[name].stops.trail)
     .map((name) => ({
       path: `${name}.stops.initial`,
-      message: 'A size by risk needs an initial stop: without one it cannot know the risk.',
+      message: 'A size by risk needs an initial or a trailing stop: without one it cannot know the risk.',
     }));
 }

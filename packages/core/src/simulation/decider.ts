@@ -91,8 +91,10 @@ export class Decider {
       if (!this.#staysRanked(side, p, t)) return 'rank';
     }
     const { limits, isMember } = this.#book.plan;
-    if (limits.afterMembership === 'exit' && !isMember(p.instrument, this.#account.calendar[t]!)) {
-      return 'membership';
+    const belongs = isMember(p.instrument, this.#account.calendar[t]!);
+    if (limits.afterMembership === 'exit' && !belongs) return 'membership';
+    if (side.rotation?.leave === 'at-once' && p.hasBar && belongs && !isCandidate(side, p.instrument, t)) {
+      return 'rule';
     }
     return undefined;
   }
@@ -121,13 +123,7 @@ export class Decider {
 
   /** Section 3.3: whether both sides' entry rules are true of the instrument today. */
   #onBothSides(instrument: number, t: number): boolean {
-    for (const { candidates } of this.#sides) {
-      const { start } = candidates;
-      const today = candidates.instrument.subarray(start[t], start[t + 1]);
-      const place = countUntil(today, instrument);
-      if (place === 0 || today[place - 1] !== instrument) return false;
-    }
-    return true;
+    return this.#sides.every((side) => isCandidate(side, instrument, t));
   }
 
   /** Entries of earlier days that wait for their fill. */
@@ -145,4 +141,11 @@ export class Decider {
     for (const p of this.#book.positions) if (p.side === side && p.queued === undefined) staying++;
     return Math.max(0, (side.rotation?.hold ?? 0) - staying - this.#onTheirWay(side));
   }
+}
+
+/** Whether a side's entry rule is true of an instrument at a close. */
+function isCandidate({ candidates: { start, instrument } }: SidePlan, k: number, t: number): boolean {
+  const today = instrument.subarray(start[t], start[t + 1]);
+  const place = countUntil(today, k);
+  return place > 0 && today[place - 1] === k;
 }

@@ -126,11 +126,11 @@ export class Fills {
   }
 
   #sold(p: Position, price: number): number {
-    return slipped(price, p.sign === 1 ? -1 : 1, this.#plan.slippage);
+    return slipped(price, p.sign === 1 ? -1 : 1, this.#plan.exitSlippage);
   }
 
   #exit(book: Book, p: Position, day: number, moment: Moment, reason: ExitReason): void {
-    exitAt(this.#account, book, p, day, moment === 'open', reason, this.#plan.slippage);
+    exitAt(this.#account, book, p, day, moment === 'open', reason, this.#plan.exitSlippage);
   }
 
   /** Section 3.5: takes or refuses one candidate. */

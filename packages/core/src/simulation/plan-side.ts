@@ -34,15 +34,20 @@ export function atrNode(bars: number): Node {
 /**
  * Candidates and ranks that an earlier run of the same rules over the same days has gathered are taken from it.
  * @param reading of a side whose entry rule reads
+ * @param risked whether sizes are of the money at risk, which then needs a stop to be counted to
  * @throws {Stopped} when `goOn` answers false
  */
 export function planSide(
   evaluator: Evaluator,
   { calendar, index, key }: RunDays,
   { name, side, enter, exit, rank, initial, trail }: SideReading & { readonly enter: Node },
+  risked: boolean,
   goOn: Continue,
 ): SidePlan {
   const { panel } = evaluator;
+  const { stops } = side;
+  // Where the trailing stop stands at first is the risk, where no stop of its own says so.
+  const isTrailFirst = !stops.initial && (risked || (stops.target !== undefined && 'r' in stops.target));
   const candidates = evaluator.remember(`candidates ${printRule(enter)} in ${key}`, () =>
     gatherCandidates(panel, calendar.length, index, (k) => {
       report(goOn, k / panel.universeSize);
@@ -60,11 +65,13 @@ export function planSide(
     rank: rank && { values: rankOf(rank), highestFirst: side.rank?.first === 'highest' },
     exit: exit && new ExitRule(evaluator, exit),
     rotation: side.rotate,
-    initial: stopPlan(evaluator, side.stops.initial, initial),
-    trail: stopPlan(evaluator, side.stops.trail, trail),
-    target: targetPlan(evaluator, side.stops.target),
-    trigger: side.stops.trigger,
-    barsLimit: side.stops.bars,
+    initial: isTrailFirst
+      ? stopPlan(evaluator, stops.trail, trail)
+      : stopPlan(evaluator, stops.initial, initial),
+    trail: stopPlan(evaluator, stops.trail, trail),
+    target: targetPlan(evaluator, stops.target),
+    trigger: stops.trigger,
+    barsLimit: stops.bars,
   };
 }
 

@@ -50,10 +50,15 @@ export interface AccountPlan {
   readonly commission: Commission;
   /** basis points of the price */
   readonly slippage: number;
+  /** the same of orders that end a position */
+  readonly exitCommission: Commission;
+  readonly exitSlippage: number;
   /** percent a year at each tick */
   readonly cashRate: Float64Array;
   readonly marginRate: Float64Array;
   readonly borrowRate: Float64Array;
+  /** what excess returns are counted above */
+  readonly riskFreeRate: Float64Array;
 }
 
 /** What one strategy does on the account. */

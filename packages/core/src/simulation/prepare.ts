@@ -11,6 +11,7 @@ import { at } from '../numeric/at.ts';
 import type { Rate } from '../strategy/strategy.ts';
 import { BarValues } from './bar-values.ts';
 import { faultsInSettings, slotsToDivideBy } from './checks.ts';
+import { filledFrom } from './filled.ts';
 import type { AccountPlan, Plan, StrategyPlan } from './plan.ts';
 import { atrNode, planSide, type RunDays } from './plan-side.ts';
 import type { Continue } from './progress.ts';
@@ -36,7 +37,12 @@ export function prepare(
 ): Prepared {
   const problems = [...reading.problems, ...faultsInSettings(request, market, evaluator.panel)];
   if (problems.length > 0) return { ok: false, problems };
-  const days = daysOf(request, reading, evaluator);
+  const begun = whenFilled(request, reading, evaluator.panel);
+  if (!begun) {
+    const message = 'No member ever has as many bars as the windows of the rules read.';
+    return { ok: false, problems: [{ path: 'begin', message }] };
+  }
+  const days = daysOf(begun, reading, evaluator);
   if (days.calendar.length < 2) {
     const message = 'There are fewer than two days with bars between the first and the last day.';
     return { ok: false, problems: [{ path: 'from', message }] };
@@ -46,6 +52,14 @@ export function prepare(
     ok: true,
     plan: { account, strategies: [strategyPlan(reading, evaluator, days, goOn)] },
   };
+}
+
+/** The request from the day on which its windows are full, where it asks for that; undefined where there is none. */
+function whenFilled(request: RunRequest, reading: Reading, panel: Panel): RunRequest | undefined {
+  const { begin, benchmark, from = -Infinity, to = Infinity } = request;
+  if (begin === undefined) return request;
+  const first = filledFrom(reading, panel, benchmark, from, to);
+  return first === undefined ? undefined : { ...request, from: first };
 }
 
 /** The calendar: all days of the universe and of what the strategy names, within the run (simulation.md 1.2). */
@@ -83,9 +97,12 @@ export function accountPlan(
     leverage: account.leverage,
     commission: costs.commission,
     slippage: costs.slippage,
+    exitCommission: costs.exit?.commission ?? costs.commission,
+    exitSlippage: costs.exit?.slippage ?? costs.slippage,
     cashRate: rateColumn(costs.cashRate, panel, calendar),
     marginRate: rateColumn(costs.marginRate, panel, calendar),
     borrowRate: rateColumn(costs.borrowRate, panel, calendar),
+    riskFreeRate: rateColumn(costs.riskFreeRate ?? costs.cashRate, panel, calendar),
   };
 }
 
@@ -104,7 +121,9 @@ export function strategyPlan(
   return {
     name: strategy.name,
     share: 1,
-    sides: sides.filter(hasEntry).map((side) => planSide(evaluator, days, side, goOn)),
+    sides: sides
+      .filter(hasEntry)
+      .map((side) => planSide(evaluator, days, side, size.method.startsWith('risk-'), goOn)),
     isMember: panel.isMember,
     groupOn: panel.groupOn,
     size,

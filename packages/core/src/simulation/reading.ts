@@ -104,10 +104,10 @@ export function readTexts(strategy: Strategy, market: Market): Reading {
 
 /** The instruments that a strategy's texts and rates name. */
 export function namedBy({ strategy, named }: Reading): Set<string> {
-  const { cashRate, marginRate, borrowRate } = strategy.costs;
+  const { cashRate, marginRate, borrowRate, riskFreeRate } = strategy.costs;
   return new Set([
     ...named,
-    ...[cashRate, marginRate, borrowRate].filter((rate) => typeof rate === 'string'),
+    ...[cashRate, marginRate, borrowRate, riskFreeRate].filter((rate) => typeof rate === 'string'),
   ]);
 }
 
@@ -128,10 +128,10 @@ function problemsOfStops(name: SideName, { rotate, exit, stops }: Side): Problem
       message: 'Nothing ends a trade: give an exit rule, a stop, a target or a time limit.',
     });
   }
-  if (target && 'r' in target && !initial) {
+  if (target && 'r' in target && !initial && !trail) {
     problems.push({
       path: `${name}.stops.target`,
-      message: 'A target in multiples of the initial risk needs an initial stop.',
+      message: 'A target in multiples of the initial risk needs an initial or a trailing stop.',
     });
   }
   return problems;

@@ -10,6 +10,8 @@ export interface RunRequest {
   /** first and last day; all there is when left out */
   readonly from?: Day;
   readonly to?: Day;
+  /** not before all windows of the entry rules and ranks are full */
+  readonly begin?: 'when-filled';
   /** the first day of the out-of-sample part, for the figures of both parts */
   readonly splitAt?: Day;
   /** positions are closed on the last day, as if all bars ended there */

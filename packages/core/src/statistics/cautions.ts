@@ -59,7 +59,7 @@ export function cautionsOf(input: CautionInput): Caution[] {
   const { fixed, perShare, percent } = costs.commission;
   const found: Caution[] = [];
   if (timing.enter === 'same-close' || timing.exit === 'same-close') found.push({ kind: 'same-close' });
-  if (fixed === 0 && perShare === 0 && percent === 0 && costs.slippage === 0)
+  if (fixed === 0 && perShare === 0 && percent === 0 && costs.slippage === 0 && !costs.exit)
     found.push({ kind: 'no-costs' });
   if (!dated) found.push({ kind: 'undated-universe' });
   const shorts = entered.filter(({ side }) => side === 'short').length;

@@ -8,6 +8,8 @@ import { difference, returnsOf } from './returns.ts';
 /** Fractions, not percents; NaN where undefined. */
 export interface CurveFigures {
   readonly endEquity: number;
+  /** money: end less start */
+  readonly netProfit: number;
   readonly totalReturn: number;
   readonly cagr: number;
   readonly volatility: number;
@@ -51,6 +53,7 @@ export function curveFigures(
   const cagr = span > 0 && last > 0 ? power(last / first, 365.25 / span) - 1 : span > 0 ? -1 : Number.NaN;
   return {
     endEquity: last,
+    netProfit: last - first,
     totalReturn: last / first - 1,
     cagr,
     volatility: deviation(returns) * year,

@@ -88,19 +88,28 @@ export interface DrawdownRow {
   /** the account at the peak and at the bottom */
   readonly peakMoney: number;
   readonly bottomMoney: number;
+  /** whether none took longer */
+  readonly isLongest: boolean;
 }
 
-/** The deepest spells, deepest first. */
+/** The deepest spells, deepest first, and behind them the longest where it is none of these. */
 export function deepestDrawdowns(
   days: Int32Array,
   equity: Float64Array,
   benchmark: Float64Array,
   count = 10,
 ): DrawdownRow[] {
-  return drawdownSpells(equity)
-    .sort((a, b) => a.depth - b.depth || a.peak - b.peak)
-    .slice(0, count)
-    .map(({ peak, bottom, recovery, depth }) => ({
+  const spells = drawdownSpells(equity).sort((a, b) => a.depth - b.depth || a.peak - b.peak);
+  const daysOf = ({ peak, recovery }: DrawdownSpell): number =>
+    days[recovery ?? days.length - 1]! - days[peak]!;
+  const longest = spells.reduce<DrawdownSpell | undefined>(
+    (most, spell) => (most && daysOf(most) >= daysOf(spell) ? most : spell),
+    undefined,
+  );
+  return spells
+    .filter((spell, place) => place < count || spell === longest)
+    .map((spell) => ({ ...spell, isLongest: spell === longest }))
+    .map(({ peak, bottom, recovery, depth, isLongest }) => ({
       start: days[peak]!,
       bottom: days[bottom]!,
       recovery: recovery === undefined ? undefined : days[recovery]!,
@@ -109,5 +118,6 @@ export function deepestDrawdowns(
       benchmark: benchmark[bottom]! / benchmark[peak]! - 1,
       peakMoney: equity[peak]!,
       bottomMoney: equity[bottom]!,
+      isLongest,
     }));
 }

@@ -144,6 +144,15 @@ export const figureCatalogue: readonly FigureEntry[] = [
     ],
   },
   {
+    key: 'netProfit',
+    name: 'Net profit',
+    definition: 'end − start, after all costs',
+    kind: 'money',
+    about: 'curve',
+    better: 'more',
+    madeOf: ends,
+  },
+  {
     key: 'totalReturn',
     name: 'Total return',
     definition: 'end / start − 1',
@@ -347,6 +356,30 @@ export const figureCatalogue: readonly FigureEntry[] = [
     ],
   },
   {
+    key: 'averageWinMoney',
+    name: 'Average win, money',
+    definition: 'sum of profits / trades with a profit',
+    kind: 'money',
+    about: 'trades',
+    better: 'more',
+    madeOf: (slice) => [
+      money('sum of profits', sumOf(wins(slice))),
+      count('with a profit', wins(slice).length),
+    ],
+  },
+  {
+    key: 'averageLossMoney',
+    name: 'Average loss, money',
+    definition: 'sum of losses / the other trades',
+    kind: 'money',
+    about: 'trades',
+    better: 'more',
+    madeOf: (slice) => [
+      money('sum of losses', sumOf(losses(slice))),
+      count('without a profit', losses(slice).length),
+    ],
+  },
+  {
     key: 'payoff',
     name: 'Payoff',
     definition: 'average win / average loss',
@@ -447,6 +480,33 @@ export const figureCatalogue: readonly FigureEntry[] = [
     madeOf: regression,
   },
   {
+    key: 'alphaYear',
+    name: 'Alpha a year',
+    definition: 'alpha a bar × bars a year',
+    kind: 'percent',
+    about: 'benchmark',
+    better: 'more',
+    madeOf: regression,
+  },
+  {
+    key: 'alphaT',
+    name: 't of alpha',
+    definition: 'alpha / its standard error',
+    kind: 'ratio',
+    about: 'benchmark',
+    better: 'more',
+    madeOf: regression,
+  },
+  {
+    key: 'alphaP',
+    name: 'p of alpha',
+    definition: 'chance of such a t, either way, where alpha is none',
+    kind: 'fine-percent',
+    about: 'benchmark',
+    better: 'less',
+    madeOf: regression,
+  },
+  {
     key: 'rSquared',
     name: 'R²',
     definition: 'share of the variance that the line explains',
@@ -485,9 +545,10 @@ export const figureCatalogue: readonly FigureEntry[] = [
   },
 ];
 
-/** The figure of that name. */
+/** The figure of that name; NaN where what was kept is older than the figure. */
 export function figureOf(figures: Figures, { key, about }: FigureEntry): number {
-  return about === 'benchmark' ? figures.benchmark[key as AgainstKey] : figures[key as OwnKey];
+  const value = about === 'benchmark' ? figures.benchmark[key as AgainstKey] : figures[key as OwnKey];
+  return value ?? Number.NaN;
 }
 
 const entries = new Map(figureCatalogue.map((entry) => [entry.key, entry]));

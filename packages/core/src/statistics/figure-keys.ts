@@ -9,6 +9,7 @@ export type FigureKey = OwnKey | AgainstKey;
 /** In the order of the catalogue. */
 export const FIGURE_KEYS = [
   'endEquity',
+  'netProfit',
   'totalReturn',
   'cagr',
   'volatility',
@@ -27,6 +28,8 @@ export const FIGURE_KEYS = [
   'winRate',
   'averageWin',
   'averageLoss',
+  'averageWinMoney',
+  'averageLossMoney',
   'payoff',
   'profitFactor',
   'expectancy',
@@ -36,6 +39,9 @@ export const FIGURE_KEYS = [
   'expectancyByMoney',
   'beta',
   'alpha',
+  'alphaYear',
+  'alphaT',
+  'alphaP',
   'rSquared',
   'informationRatio',
   'upCapture',

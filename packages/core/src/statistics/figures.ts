@@ -13,6 +13,10 @@ interface BenchmarkFigures extends CurveFigures {
   /** of the strategy's excess returns on the benchmark's, per bar */
   readonly beta: number;
   readonly alpha: number;
+  /** alpha times the bars of a year, and what tells it from chance: two-sided, n - 2 degrees of freedom */
+  readonly alphaYear: number;
+  readonly alphaT: number;
+  readonly alphaP: number;
   readonly rSquared: number;
   readonly informationRatio: number;
   readonly upCapture: number;
@@ -94,6 +98,9 @@ function against(input: Slice): Omit<BenchmarkFigures, keyof CurveFigures> {
   return {
     beta: beta.value,
     alpha: alpha.value,
+    alphaYear: alpha.value * barsPerYear,
+    alphaT: alpha.t,
+    alphaP: alpha.p,
     rSquared,
     informationRatio: ratio(mean(active), deviation(active)) * Math.sqrt(barsPerYear),
     upCapture: capture((r) => r > 0),

@@ -1,17 +1,17 @@
-// Calendar months and years of a run, and returns in them.
+// Calendar weeks, months and years of a run, and returns in them.
 
-import { monthOf, yearOf } from '../days/day.ts';
+import { monthOf, weekOf, yearOf } from '../days/day.ts';
 
 /** Successive periods of a curve's days. */
 export interface Periods {
-  /** the year, or year * 12 + month - 1 */
+  /** the year, year * 12 + month - 1, or the number of its ISO week */
   readonly period: Int32Array;
   /** the place of the period's last day */
   readonly end: Int32Array;
 }
 
-export function periodsOf(days: Int32Array, by: 'year' | 'month'): Periods {
-  const periodOf = by === 'year' ? yearOf : monthOf;
+export function periodsOf(days: Int32Array, by: 'year' | 'month' | 'week'): Periods {
+  const periodOf = { year: yearOf, month: monthOf, week: weekOf }[by];
   const period: number[] = [];
   const end: number[] = [];
   let here = days.length > 0 ? periodOf(days[0]!) : 0;

@@ -1,5 +1,7 @@
 // Curves put on another footing, to be held beside others.
 
+import { figureCatalogue } from './figure-catalogue.ts';
+import type { Figures } from './figures.ts';
 import { deviation, ratio } from './moments.ts';
 import { returnsOf } from './returns.ts';
 
@@ -33,3 +35,15 @@ export function cashCurve(riskFree: Float64Array, capital: number): Float64Array
 export function multiplesOf(curve: Float64Array, place: number): Float64Array {
   return curve.map((value) => value / curve[place]!);
 }
+
+/** The figures of the same run with other capital: sums of money are so many times as large, all else is as it was. */
+export function withMoneyTimes(figures: Figures, times: number): Figures {
+  const scaled = <F extends object>(of: F): F =>
+    Object.fromEntries(
+      Object.entries(of).map(([key, value]) => [key, MONEY.has(key) ? (value as number) * times : value]),
+    ) as F;
+  return { ...scaled(figures), benchmark: scaled(figures.benchmark) };
+}
+const MONEY: ReadonlySet<string> = new Set(
+  figureCatalogue.flatMap(({ key, kind }) => (kind === 'money' ? [key] : [])),
+);

@@ -8,6 +8,9 @@ export interface TradeFigures {
   readonly winRate: number;
   readonly averageWin: number;
   readonly averageLoss: number;
+  /** the same two in money */
+  readonly averageWinMoney: number;
+  readonly averageLossMoney: number;
   readonly payoff: number;
   readonly profitFactor: number;
   readonly expectancy: number;
@@ -30,6 +33,8 @@ export function tradeFigures(trades: readonly Trade[]): TradeFigures {
     winRate: ratio(wins.length, trades.length),
     averageWin,
     averageLoss,
+    averageWinMoney: ratio(sumOfProfits(wins), wins.length),
+    averageLossMoney: ratio(sumOfProfits(losses), losses.length),
     payoff: ratio(averageWin, Math.abs(averageLoss)),
     profitFactor: ratio(sumOfProfits(wins), Math.abs(sumOfProfits(losses))),
     expectancy: mean(trades.map((t) => t.return)),

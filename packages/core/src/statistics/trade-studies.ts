@@ -59,12 +59,18 @@ export interface CostFigures {
   readonly yearly: number;
 }
 
-/** @param slippage basis points, as the run had them */
+/** Basis points, as the run had them: of all orders, or of entries and of exits apart. */
+export interface Slippage {
+  readonly slippage: number;
+  readonly exit?: { readonly slippage: number };
+}
+
+/** @param trades that ended within the ledger's days */
 export function costsOf(
   ledger: Ledger,
   marks: Marks,
   trades: readonly Trade[],
-  slippage: number,
+  { slippage, exit }: Slippage,
 ): CostFigures {
   const sums = { deposit: 0, trade: 0, commission: 0, interest: 0, borrow: 0 };
   let bought = 0;
@@ -74,14 +80,21 @@ export function costsOf(
     if (ledger.shares[i]! > 0) bought -= ledger.amount[i]!;
     if (ledger.shares[i]! < 0) sold += ledger.amount[i]!;
   }
+  // What exits sold and bought back; those at a target have no slippage.
+  let exitsSold = 0;
+  let exitsBought = 0;
   for (const trade of trades) {
-    if (trade.exitReason !== 'target') continue;
     const value = trade.shares * (trade.exitPrice ?? 0);
+    const isFree = trade.exitReason === 'target';
+    if (!isFree && !exit) continue;
     if (trade.side === 'long') sold -= value;
     else bought -= value;
+    if (isFree) continue;
+    if (trade.side === 'long') exitsSold += value;
+    else exitsBought += value;
   }
-  const part = slippage / 10_000;
-  const slipped = (bought * part) / (1 + part) + (sold * part) / (1 - part);
+  const slipped =
+    slippedOf(bought, sold, slippage) + (exit ? slippedOf(exitsBought, exitsSold, exit.slippage) : 0);
   const years = (marks.day[marks.day.length - 1]! - marks.day[0]!) / 365.25;
   const commission = 0 - sums.commission;
   const borrow = 0 - sums.borrow;
@@ -92,6 +105,12 @@ export function costsOf(
     interest: sums.interest,
     yearly: ratio((commission + slipped + borrow) / mean(marks.equity), years),
   };
+}
+
+/** What slippage took of sums that were paid and received with it. */
+function slippedOf(bought: number, sold: number, basisPoints: number): number {
+  const part = basisPoints / 10_000;
+  return (bought * part) / (1 + part) + (sold * part) / (1 - part);
 }
 
 export interface ExcursionLevel {

@@ -49,7 +49,8 @@ export function sizeWarnings(strategy: Strategy, largestShare?: number): SizeWar
       ['long', long],
       ['short', short],
     ] as const) {
-      if (rules && !rules.stops.initial) found.push({ kind: 'risk-without-stop', side });
+      if (rules && !rules.stops.initial && !rules.stops.trail)
+        found.push({ kind: 'risk-without-stop', side });
     }
   }
   return found;

@@ -40,6 +40,8 @@ export interface Rotation {
   readonly review: 'day' | 'week-end' | 'month-end' | { readonly every: number };
   readonly hold: number;
   readonly keep: number;
+  /** what is not eligible any more is exited at its close, not at the next review */
+  readonly leave?: 'at-once';
 }
 
 export interface Side {
@@ -100,6 +102,10 @@ interface Costs {
   readonly cashRate: Rate;
   readonly marginRate: Rate;
   readonly borrowRate: Rate;
+  /** of orders that end a position; those of all orders when left out */
+  readonly exit?: { readonly commission: Commission; readonly slippage: number };
+  /** what excess returns are counted above; what cash earns when left out */
+  readonly riskFreeRate?: Rate;
 }
 
 export interface Strategy {

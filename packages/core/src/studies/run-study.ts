@@ -36,6 +36,8 @@ interface StudyTools {
     group: string | undefined,
   ) => readonly string[] | Promise<readonly string[]>;
   readonly show?: (news: StudyNews) => void;
+  /** Sharpe ratios a year of the variants that were tried before, which count against the best of a terrain */
+  readonly tried?: readonly number[];
 }
 
 /** Rejects only when the study was stopped, or something of the machine failed. */
@@ -48,10 +50,13 @@ export async function runStudy(study: Study, tools: StudyTools): Promise<StudyOu
   }
 }
 
-async function resultOf(study: Study, { desk, turn, symbolsOf, show }: StudyTools): Promise<StudyResult> {
+async function resultOf(
+  study: Study,
+  { desk, turn, symbolsOf, show, tried }: StudyTools,
+): Promise<StudyResult> {
   switch (study.kind) {
     case 'terrain':
-      return surveyTerrain(study, desk, turn, (survey) => show?.({ kind: 'terrain', survey }));
+      return surveyTerrain(study, desk, turn, (survey) => show?.({ kind: 'terrain', survey }), tried);
     case 'walk':
       return walkForward(study, desk, turn, (windows) => show?.({ kind: 'walk', windows }));
     case 'edge':

@@ -2,14 +2,18 @@
 
 import type { Blend } from '../blend/blend.ts';
 import type { RunOutcome } from '../engine.ts';
+import type { Alone } from '../per-instrument.ts';
 import type { Run } from '../run.ts';
 import type { RunRequest } from '../simulation/request.ts';
+import type { CurveFigures } from '../statistics/curve-figures.ts';
 import type { Figures } from '../statistics/figures.ts';
 
 /** A run: of which universe, by its name, and with which strategy. */
 export interface RunAsked {
   readonly universe: string;
   readonly request: RunRequest;
+  /** on one member of the universe by itself; on all of it when left out */
+  readonly alone?: Alone;
 }
 
 /** A run of a blend. */
@@ -28,7 +32,16 @@ export interface PartAsked extends BlendAsked {
 }
 
 /** What is shown of a run; the decision log and the ledger are long and stay with the worker. */
-export type ShownRun = Omit<Run, 'decisions' | 'ledger'>;
+export type ShownRun = Omit<Run, 'decisions' | 'ledger'> & {
+  /** of a run on one instrument: holding that instrument, from the same capital */
+  readonly held?: HeldAlone;
+};
+
+export interface HeldAlone {
+  readonly symbol: string;
+  readonly equity: Float64Array;
+  readonly figures: CurveFigures;
+}
 
 export type NotDone = Exclude<RunOutcome, { kind: 'done' }>;
 export type ShownOutcome = NotDone | { readonly kind: 'done'; readonly run: ShownRun };

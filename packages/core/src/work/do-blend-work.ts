@@ -57,7 +57,7 @@ export function doBlendWork(
       const report = reportOf(reported, {
         ...span,
         barsPerYear: barsPerYear(unitOf(asked.blend)),
-        slippage: asked.blend.form === 'together' ? asked.blend.costs.slippage : 0,
+        costs: asked.blend.form === 'together' ? asked.blend.costs : { slippage: 0 },
         tried,
         comparisons: comparisons
           .map((what) => comparisonWith(what, reported, market, capitalOf(asked.blend)))

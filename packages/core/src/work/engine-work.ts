@@ -9,7 +9,7 @@ import type { Comparison, Inspection } from '../inspect/inspection.ts';
 import type { TradeStory } from '../inspect/trade-story.ts';
 import type { WhyDay } from '../inspect/why-day.ts';
 import type { WhySpan } from '../inspect/why-span.ts';
-import type { PerInstrument } from '../per-instrument.ts';
+import type { Alone, NotAlone, PerInstrument } from '../per-instrument.ts';
 import type { Report } from '../report.ts';
 import type { Bootstrap } from '../statistics/bootstrap.ts';
 import type { Figures } from '../statistics/figures.ts';
@@ -93,6 +93,8 @@ export interface EngineWork {
     | NotDone
     | { readonly kind: 'done'; readonly run: ShownRun; readonly windows: readonly (Figures | undefined)[] }
   >;
+  /** a chain with its report; its strategy's bars and slippage are the request's */
+  readonly chainReport: Kind<Chained, ReportOutcome>;
   readonly chainFigures: Kind<
     Chained,
     NotDone | { readonly kind: 'done'; readonly figures: Figures; readonly ambiguousBars: number }
@@ -109,13 +111,16 @@ export interface EngineWork {
     PairAsked,
     Exclude<PairOutcome, { kind: 'done' }> | { readonly kind: 'done'; readonly pair: ShownPair }
   >;
+  readonly pairReport: Kind<PairAsked, ReportOutcome>;
   /** some of many pairs */
   readonly pairSearch: Kind<PairSearchAsked, { readonly kind: 'done'; readonly rows: readonly PairRow[] }>;
   /** a run under a nudge */
   readonly shake: Kind<ShakeAsked, FiguresOutcome>;
+  /** the same with all that a report says of it */
+  readonly shakeReport: Kind<ShakeAsked, ReportOutcome>;
   readonly explain: Kind<RunAsked, Explanation | undefined>;
   /** the rules on one instrument by itself */
-  readonly perInstrument: Kind<RunAsked & { readonly symbol: string }, PerInstrument | undefined>;
+  readonly perInstrument: Kind<RunAsked & { readonly alone: Alone }, PerInstrument | NotAlone>;
   /** the rules with random entries */
   readonly baseline: Kind<RunAsked & { readonly seed: number }, BaselineFigures | undefined>;
   readonly report: Kind<

@@ -10,33 +10,9 @@ import { StudyFault } from '../../src/studies/fault.ts';
 import type { TerrainStudy } from '../../src/studies/study.ts';
 import { surveyTerrain } from '../../src/studies/terrain/terrain.ts';
 import { alone } from '../../src/universes/alone.ts';
-import { randomMarket, strategyOf } from '../market.ts';
 import { deskHere, turn } from './desk.ts';
+import { market, strategy, study, universe } from './sample.ts';
 
-const { market, universe } = randomMarket(3);
-const strategy = strategyOf({
-  dials: { n: { value: 4 }, held: { value: 6 } },
-  long: {
-    enter: 'close is the lowest of {n} days and close > 2',
-    exit: 'days held is at least {held}',
-    stops: { trigger: 'touch' },
-  },
-});
-const study: TerrainStudy = {
-  kind: 'terrain',
-  name: '',
-  notes: '',
-  seed: 1,
-  universe: 'u',
-  benchmark: 'IX',
-  strategy,
-  axes: [
-    { dial: 'n', from: 2, to: 6, step: 2 },
-    { dial: 'held', from: 2, to: 6, step: 2 },
-  ],
-  figure: 'sharpe',
-  height: { percentile: 75 },
-};
 const desk = deskHere(market, universe);
 const fault = async (changed: Partial<TerrainStudy>): Promise<StudyFault> => {
   const error = await surveyTerrain({ ...study, ...changed }, desk, turn).catch((thrown: unknown) => thrown);

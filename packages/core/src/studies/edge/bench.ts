@@ -10,17 +10,28 @@ import type { OutcomesAsked, SignalAsked } from './asked.ts';
 import { type Base, basesOf } from './base.ts';
 import { detailOf, type EdgeDetail } from './detail.ts';
 import { type Events, eventsOf } from './events.ts';
-import { type EdgeBaseRow, type EdgeRow, rowsOf } from './rows.ts';
+import { type EdgeBaseRow, type EdgeRow, outcomesOf, rowsOf } from './rows.ts';
 import { type Scene, sceneOf } from './scene.ts';
 
 type Answer<Out> =
   | { readonly kind: 'problems'; readonly problems: readonly Problem[] }
   | ({ readonly kind: 'done' } & Out);
 
+/** Events with their outcomes, by instrument and day; an event without an outcome yet has NaN. */
+export interface EdgeEvents {
+  readonly symbols: readonly string[];
+  /** of each event: which of the symbols, the day, the outcome */
+  readonly symbol: Int32Array;
+  readonly day: Int32Array;
+  readonly outcome: Float64Array;
+}
+
 export interface EdgeBench {
   base(asked: OutcomesAsked): { readonly kind: 'done'; readonly base: readonly EdgeBaseRow[] };
   rows(asked: SignalAsked): Answer<{ readonly rows: readonly EdgeRow[] }>;
-  detail(asked: SignalAsked & { readonly horizon: number }): Answer<{ readonly detail: EdgeDetail }>;
+  detail(
+    asked: SignalAsked & { readonly horizon: number },
+  ): Answer<{ readonly detail: EdgeDetail; readonly events: EdgeEvents }>;
 }
 
 /** @param evaluatorFor the universe's evaluator of daily bars */
@@ -87,7 +98,25 @@ export function edgeBench(
       const gauge = asked.gauge === undefined ? undefined : read(asked, asked.gauge, 'value', 'gauge');
       if (gauge && !gauge.ok) return gauge;
       const { scene, evaluator, events } = eventsFor(asked, rule.tree);
-      return { kind: 'done', detail: detailOf(evaluator, scene, events, asked, asked.horizon, gauge?.tree) };
+      const { horizon } = asked;
+      return {
+        kind: 'done',
+        detail: detailOf(evaluator, scene, events, asked, horizon, gauge?.tree),
+        events: eventsWith(scene, events, outcomesOf(events, asked, horizon)),
+      };
     },
   };
+}
+
+function eventsWith({ days }: Scene, events: readonly Events[], outcome: Float64Array): EdgeEvents {
+  const symbol = new Int32Array(outcome.length);
+  const day = new Int32Array(outcome.length);
+  let k = 0;
+  events.forEach(({ actor, bars }, instrument) => {
+    for (const bar of bars) {
+      symbol[k] = instrument;
+      day[k++] = days[actor.place[bar]!]!;
+    }
+  });
+  return { symbols: events.map(({ actor }) => actor.symbol), symbol, day, outcome };
 }

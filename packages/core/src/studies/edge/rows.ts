@@ -35,6 +35,14 @@ export interface EdgeRow {
   readonly sameDay: number;
 }
 
+/** The standard error of a row's mean less base, with its overlapping outcomes taken into account; NaN where t is undefined. */
+export const excessError = ({ excess, t }: Pick<EdgeRow, 'excess' | 't'>): number =>
+  Math.abs(ratio(excess, t));
+
+/** The standard error of a share of wins, as if outcomes were independent. */
+export const winsError = ({ wins, n }: Pick<EdgeRow, 'wins' | 'n'>): number =>
+  Math.sqrt(ratio(wins * (1 - wins), n));
+
 /** What follows any bar. */
 export interface EdgeBaseRow {
   readonly horizon: number;

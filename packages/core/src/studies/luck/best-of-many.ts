@@ -14,6 +14,8 @@ export interface LuckAsked {
   /** the peak among them, if it ran */
   readonly peak: number | undefined;
   readonly seed: number;
+  /** Sharpe ratios a bar of what was tried besides, as a logbook has them */
+  readonly tried?: readonly number[];
 }
 
 export interface Luck {
@@ -21,10 +23,12 @@ export interface Luck {
   readonly luckOfBest: { readonly p: number };
   /** the chance that the peak's true Sharpe ratio is above what the best of so many has by chance */
   readonly deflatedSharpe: number;
+  /** the same with what was tried besides counted as well; undefined where nothing was */
+  readonly withTried: { readonly tries: number; readonly chance: number } | undefined;
 }
 
 /** @see overfitting, realityCheck, deflatedSharpe */
-export function luckOf({ returns, benchmark, riskFree, peak, seed }: LuckAsked): Luck {
+export function luckOf({ returns, benchmark, riskFree, peak, seed, tried = [] }: LuckAsked): Luck {
   const excess = returns.map((column) => difference(column, riskFree));
   const ratios = excess.map((column) => ratio(mean(column), deviation(column)));
   return {
@@ -32,5 +36,12 @@ export function luckOf({ returns, benchmark, riskFree, peak, seed }: LuckAsked):
     luckOfBest: { p: realityCheck(returns, benchmark, seed) },
     // All by the day, so that no annual factor comes in between.
     deflatedSharpe: peak === undefined ? Number.NaN : deflatedSharpe(excess[peak]!, ratios, 1).chance,
+    withTried:
+      peak === undefined || tried.length === 0 ? undefined : worth(excess[peak]!, [...ratios, ...tried]),
   };
+}
+
+function worth(excess: Float64Array, ratios: readonly number[]): { tries: number; chance: number } {
+  const { tries, chance } = deflatedSharpe(excess, ratios, 1);
+  return { tries, chance };
 }

@@ -3,7 +3,7 @@
 import { type Desk, doneOr, needed } from '../desk.ts';
 import { StudyFault } from '../fault.ts';
 import type { PairStudy } from '../study.ts';
-import type { PairAsked, PairRow, ShownPair } from './asked.ts';
+import type { PairAsked, PairRow, PairSearchAsked, ShownPair } from './asked.ts';
 
 export interface PairResult {
   readonly kind: 'pair';
@@ -18,6 +18,9 @@ export interface PairSearch {
   readonly tried: number;
   readonly failed: number;
 }
+
+/** How many of so many pairs of random walks would be told apart from one at 5 %, by luck alone. */
+export const pairsByLuck = (tried: number): number => 0.05 * tried;
 
 const MOST_PAIRS = 20_000;
 /** Pairs a piece of work: long enough to be worth sending, short enough to be stopped and remembered. */
@@ -58,10 +61,7 @@ export async function searchPairs(
       `There are ${pairs.length} pairs; ${MOST_PAIRS} are the most: take a smaller group.`,
     );
   }
-  const pieces = Array.from({ length: Math.ceil(pairs.length / A_PIECE) }, (_x, k) => ({
-    pair: askedOf(study),
-    pairs: pairs.slice(k * A_PIECE, (k + 1) * A_PIECE),
-  }));
+  const pieces = piecesOf(study, pairs);
   desk.expect(pieces.length);
   const rows: PairRow[] = [];
   await desk.each('pairSearch', pieces, (how) => {
@@ -71,6 +71,23 @@ export async function searchPairs(
     show?.(ranked(rows));
   });
   return { kind: 'search', rows: ranked(rows), tried: pairs.length, failed: pairs.length - rows.length };
+}
+
+/** So many pairs a piece. */
+function piecesOf(study: PairStudy, pairs: readonly (readonly [string, string])[]): PairSearchAsked[] {
+  return Array.from({ length: Math.ceil(pairs.length / A_PIECE) }, (_x, k) => ({
+    pair: askedOf(study),
+    pairs: pairs.slice(k * A_PIECE, (k + 1) * A_PIECE),
+  }));
+}
+
+/** The first piece of a search, and how many there are, for what is to be known of it beforehand. */
+export function firstPairs(
+  study: PairStudy,
+  symbols: readonly string[],
+): { readonly piece: PairSearchAsked | undefined; readonly pieces: number } {
+  const pieces = piecesOf(study, pairsOf(symbols));
+  return { piece: pieces[0], pieces: pieces.length };
 }
 
 /** Each two once, the one that comes first in the alphabet as Y. */

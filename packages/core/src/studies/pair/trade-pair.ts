@@ -43,7 +43,7 @@ export function tradePair(
   rules: PairRules,
   logs: boolean,
 ): TradedPair {
-  const { calendar, slippage } = plan;
+  const { calendar, exitSlippage } = plan;
   const journal = new Journal();
   const strategy = legPlan(rules);
   const book = new Book(plan, strategy, 0);
@@ -60,7 +60,7 @@ export function tradePair(
     if (!round || !leave) return;
     for (const p of round.legs) {
       p.queuedOn = leave.day;
-      exitAt(account, book, p, day, atOpen, leave.reason, slippage);
+      exitAt(account, book, p, day, atOpen, leave.reason, exitSlippage);
       // Common bars, where an instrument may have more of its own.
       p.barsHeld = i - round.from;
     }

@@ -68,7 +68,7 @@ export function nudged(
         so = { ...so, request: { ...so.request, late: true } };
         break;
       case 'slippage':
-        change({ costs: { ...strategy.costs, slippage: 2 * strategy.costs.slippage } });
+        change({ costs: slippingTwice(strategy.costs) });
         break;
       case 'bars':
         so = { ...so, jitter: own(one) };
@@ -146,4 +146,13 @@ export function movedBars(bars: Bars, seed: number): Bars {
     out.low[i] = Math.min(o, h, l, c);
   }
   return out;
+}
+
+function slippingTwice(costs: Strategy['costs']): Strategy['costs'] {
+  const { slippage, exit } = costs;
+  return {
+    ...costs,
+    slippage: 2 * slippage,
+    ...(exit && { exit: { ...exit, slippage: 2 * exit.slippage } }),
+  };
 }

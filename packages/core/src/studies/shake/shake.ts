@@ -30,15 +30,10 @@ export async function shake(
   desk: Desk,
   show?: (repetitions: readonly Repetition[]) => void,
 ): Promise<Shake> {
-  const { nudges, repetitions, seed } = study;
+  const { nudges, seed } = study;
   if (nudges.length === 0) throw new StudyFault('nudges', 'A shake needs a nudge.');
   const base = baseRun(study);
-  const asked = nudges.flatMap((nudge) =>
-    Array.from({ length: DRAWS_NOTHING.has(nudge) ? 1 : repetitions }, (_x, repetition) => ({
-      nudge,
-      repetition,
-    })),
-  );
+  const asked = repetitionsAsked(study);
   desk.expect(asked.length + 1);
   const { figures: own } = await needed(desk, 'figures', base);
   const done: Repetition[] = asked.map((one) => ({ ...one, figures: undefined }));
@@ -60,6 +55,19 @@ export async function shake(
       return { nudge, n: ran.length, share: ratio(ran.filter(beats).length, ran.length) };
     }),
   };
+}
+
+/** Every repetition of every nudge, in their order; what draws nothing is the same each time, and done once. */
+export function repetitionsAsked({
+  nudges,
+  repetitions,
+}: ShakeStudy): { readonly nudge: Nudge; readonly repetition: number }[] {
+  return nudges.flatMap((nudge) =>
+    Array.from({ length: DRAWS_NOTHING.has(nudge) ? 1 : repetitions }, (_x, repetition) => ({
+      nudge,
+      repetition,
+    })),
+  );
 }
 
 const beats = ({ cagr, benchmark }: Figures): boolean => cagr > benchmark.cagr;

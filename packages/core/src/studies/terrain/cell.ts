@@ -3,7 +3,8 @@
 import { fingerprint } from '../../numeric/fingerprint.ts';
 import type { Run } from '../../run.ts';
 import type { Figures } from '../../statistics/figures.ts';
-import { returnsOf } from '../../statistics/returns.ts';
+import { regress } from '../../statistics/regression.ts';
+import { difference, returnsOf } from '../../statistics/returns.ts';
 import { fromCapital } from '../../statistics/slice.ts';
 
 /** What every cell over the same days shares. */
@@ -15,11 +16,19 @@ export interface Frame {
   readonly riskFree: Float64Array;
 }
 
+/** Whether what the benchmark leaves unexplained could be chance: of alpha in daily returns above cash. */
+export interface AlphaTest {
+  readonly t: number;
+  readonly p: number;
+}
+
 export interface Cell {
   readonly figures: Figures;
   /** of the parts before and after the split; undefined without one, or where a part has fewer than two days */
   readonly before: Figures | undefined;
   readonly after: Figures | undefined;
+  /** of all days, and of both parts where there are two */
+  readonly alpha: { readonly figures: AlphaTest; readonly before?: AlphaTest; readonly after?: AlphaTest };
   /** of each day, and how many of them are before the split */
   readonly returns: Float64Array;
   readonly untilSplit: number;
@@ -31,15 +40,29 @@ export interface Cell {
 export function cellOf(run: Run): Cell {
   const { marks, halves } = run;
   const returns = returnsOf(fromCapital(marks.equity, run.ledger));
+  const frame = frameOf(run);
   const before = halves?.[0];
+  const untilSplit = before ? marks.day.findIndex((day) => day >= before.to) : returns.length;
+  const alpha = (from: number, to: number) => alphaOf(returns.subarray(from, to), frame, from);
   return {
     figures: run.figures,
     before: before?.strategy,
     after: halves?.[1].strategy,
+    alpha: {
+      figures: alpha(0, returns.length),
+      ...(before && { before: alpha(0, untilSplit), after: alpha(untilSplit, returns.length) }),
+    },
     returns,
-    untilSplit: before ? marks.day.findIndex((day) => day >= before.to) : returns.length,
-    frame: frameOf(run).name,
+    untilSplit,
+    frame: frame.name,
   };
+}
+
+function alphaOf(returns: Float64Array, { benchmark, riskFree }: Frame, from: number): AlphaTest {
+  const cash = riskFree.subarray(from, from + returns.length);
+  const held = benchmark.subarray(from, from + returns.length);
+  const { t, p } = regress(difference(returns, cash), difference(held, cash)).alpha;
+  return { t, p };
 }
 
 /** By the benchmark's curve, which an engine gives to all runs over the same days. */

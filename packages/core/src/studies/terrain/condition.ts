@@ -33,3 +33,16 @@ export function withoutCondition(
   if (!left) return fault('Nothing would be left of the rule.');
   return { ok: true, value: withSetting(strategy, rule.split('.'), printRule(left, strategy.bars)) };
 }
+
+/** Every condition that can be switched off by itself, as it is written. */
+export function conditionsOf(
+  strategy: Strategy,
+): { readonly rule: string; readonly number: number; readonly text: string }[] {
+  return RULES.flatMap((rule) => {
+    const [side, part] = rule.split('.');
+    const text = strategy[side as 'long']?.[part as 'enter'];
+    const parsed = text ? parseRule(text, strategy.bars) : undefined;
+    if (!parsed?.ok || (parsed.tree.kind !== 'and' && parsed.tree.kind !== 'or')) return [];
+    return parsed.tree.parts.map((one, k) => ({ rule, number: k + 1, text: printRule(one, strategy.bars) }));
+  });
+}

@@ -1,6 +1,7 @@
 // A terrain: a run for every cell of a grid, and what their figures look like together (studies.md 1).
 
-import { figureEntry, figureOf } from '../../statistics/figure-catalogue.ts';
+import { barsPerYear } from '../../bars/unit.ts';
+import { figureEntry } from '../../statistics/figure-catalogue.ts';
 import type { FigureKey } from '../../statistics/figure-keys.ts';
 import type { Figures } from '../../statistics/figures.ts';
 import { spearman } from '../../statistics/rank-correlation.ts';
@@ -8,9 +9,10 @@ import type { RunAsked } from '../../work/asked.ts';
 import { type Desk, doneOr, needed, one } from '../desk.ts';
 import { StudyFault } from '../fault.ts';
 import type { Luck, LuckAsked } from '../luck/best-of-many.ts';
-import type { TerrainStudy } from '../study.ts';
+import type { Height, TerrainStudy, WalkStudy } from '../study.ts';
 import {
   type AxisValue,
+  type CellRun,
   cellAt,
   cellRun,
   type Grid,
@@ -19,7 +21,8 @@ import {
   type TurnDials,
   valuesOf,
 } from './axes.ts';
-import type { Frame } from './cell.ts';
+import type { Cell, Frame } from './cell.ts';
+import { type CellFigure, type CellPart, cellFigureEntry, cellFigureOf } from './cell-figures.ts';
 import { gridFaults } from './grid-faults.ts';
 import { cellsOf } from './neighbours.ts';
 import { type OwnPlace, type Relief, rankOf, reliefOf } from './relief.ts';
@@ -31,6 +34,7 @@ export interface TerrainCell {
   readonly figures: Figures | undefined;
   readonly before: Figures | undefined;
   readonly after: Figures | undefined;
+  readonly alpha: Cell['alpha'] | undefined;
   /** why it has no figures */
   readonly why: string | undefined;
 }
@@ -53,7 +57,7 @@ export interface Terrain extends Survey {
   readonly luck: Luck | undefined;
 }
 
-/** Runs the study's own settings stand for. */
+/** The run that a study's own settings stand for. */
 export function baseRun(
   study: Pick<TerrainStudy, 'strategy' | 'universe' | 'benchmark' | 'from' | 'to' | 'split'>,
 ): RunAsked {
@@ -70,8 +74,18 @@ export function baseRun(
   };
 }
 
+/** What a cell runs by itself; the problems where it cannot. @param values one an axis */
+export function cellAsked(
+  study: TerrainStudy | WalkStudy,
+  values: readonly AxisValue[],
+  turn: TurnDials,
+): CellRun {
+  return cellRun(baseRun(study), study.axes, values, turn);
+}
+
 /**
  * @param show is told of the terrain as its cells come in
+ * @param tried Sharpe ratios a year of what was tried besides the cells
  * @throws {StudyFault} when the grid is none, or no cell can run
  */
 export async function surveyTerrain(
@@ -79,6 +93,7 @@ export async function surveyTerrain(
   desk: Desk,
   turn: TurnDials,
   show?: (survey: () => Survey) => void,
+  tried: readonly number[] = [],
 ): Promise<Terrain> {
   const { axes } = study;
   gridFaults(study);
@@ -90,6 +105,7 @@ export async function surveyTerrain(
     figures: undefined,
     before: undefined,
     after: undefined,
+    alpha: undefined,
     why: undefined,
   }));
   const returns: (Float64Array | undefined)[] = new Array(cells.length).fill(undefined);
@@ -113,15 +129,15 @@ export async function surveyTerrain(
     if ('why' in came) cells[k] = { ...cells[k]!, why: came.why };
     else {
       const { cell } = came.done;
-      const { figures, before, after } = cell;
-      cells[k] = { ...cells[k]!, figures, before, after };
+      const { figures, before, after, alpha } = cell;
+      cells[k] = { ...cells[k]!, figures, before, after, alpha };
       frames.set(cell.frame, asked[n]!);
       returns[k] = inSharedMemory(cell.returns);
       untilSplit = cell.untilSplit;
     }
-    show?.(() => surveyOf(study, grid, cells));
+    show?.(() => surveyOf(study, [...cells]));
   });
-  const survey = surveyOf(study, grid, cells);
+  const survey = surveyOf(study, [...cells]);
   const first = cells.find(({ why }) => why !== undefined)?.why;
   if (cells.every(({ figures }) => figures === undefined)) throw new StudyFault('strategy', first ?? '');
   if (study.split !== undefined && cells.every(({ before }) => before === undefined)) {
@@ -130,7 +146,7 @@ export async function surveyTerrain(
   const [shared, ...others] = frames.values();
   if (!shared || others.length > 0) return { ...survey, kind: 'terrain', luck: undefined };
   const { frame } = await needed(desk, 'frame', shared);
-  const luck = await one(desk, 'luck', luckAsked(study, survey, returns, frame, untilSplit));
+  const luck = await one(desk, 'luck', luckAsked(study, survey, returns, frame, untilSplit, tried));
   return { ...survey, kind: 'terrain', luck };
 }
 
@@ -146,22 +162,30 @@ const sentenceOf = (problem: { readonly path: string; readonly message: string }
 
 export const lessIsBetter = (figure: FigureKey): boolean => figureEntry(figure).better === 'less';
 
-function surveyOf(study: TerrainStudy, grid: Grid, cells: readonly TerrainCell[]): Survey {
-  const { split, height } = study;
-  const entry = figureEntry(study.figure);
-  const less = lessIsBetter(study.figure);
-  const column = (part: 'figures' | 'before' | 'after'): Float64Array =>
-    Float64Array.from(cells, (cell) => {
-      const figures = cell[part];
-      return figures ? figureOf(figures, entry) : Number.NaN;
-    });
-  const figure = column(split === undefined ? 'figures' : 'before');
+/**
+ * The terrain's cells by any figure and height: what a study found, looked at otherwise. Nothing is run.
+ * @param part by default all days, or with a split those before it
+ */
+export function surveyOf(
+  study: TerrainStudy,
+  cells: readonly TerrainCell[],
+  {
+    by = study.figure,
+    height = study.height,
+    part = study.split === undefined ? 'figures' : 'before',
+  }: { readonly by?: CellFigure; readonly height?: Height; readonly part?: CellPart } = {},
+): Survey {
+  const { split } = study;
+  const grid = gridOf(study.axes);
+  const less = cellFigureEntry(by).better === 'less';
+  const column = (of: CellPart): Float64Array => cellFiguresOf(cells, by, of);
+  const figure = column(part);
   const relief = reliefOf(grid, figure, height, less);
   const own = ownCell(study, grid);
   const after = split === undefined ? undefined : column('after');
   return {
     ...relief,
-    cells: [...cells],
+    cells,
     figure,
     own: own === undefined ? undefined : rankOf(figure, own, less),
     spearman: after && spearman(figure, after),
@@ -171,6 +195,13 @@ function surveyOf(study: TerrainStudy, grid: Grid, cells: readonly TerrainCell[]
         : undefined,
   };
 }
+
+/** One figure of all cells; NaN where it is undefined. */
+export const cellFiguresOf = (
+  cells: readonly TerrainCell[],
+  figure: CellFigure,
+  part: CellPart,
+): Float64Array => Float64Array.from(cells, (cell) => cellFigureOf(cell, figure, part));
 
 /** The cell that the study's own settings are; undefined when they are off the grid. */
 function ownCell({ strategy, axes, universe, benchmark }: TerrainStudy, grid: Grid): number | undefined {
@@ -186,11 +217,12 @@ function ownCell({ strategy, axes, universe, benchmark }: TerrainStudy, grid: Gr
 
 /** What chooses must not see what tests: with a split only the returns before it. */
 function luckAsked(
-  { split, seed }: TerrainStudy,
+  { split, seed, strategy }: TerrainStudy,
   { figure, peak }: Survey,
   returns: readonly (Float64Array | undefined)[],
   frame: Frame,
   untilSplit: number,
+  tried: readonly number[],
 ): LuckAsked {
   const count = split === undefined ? frame.riskFree.length : untilSplit;
   const ran = returns.flatMap((column, k) => (column ? [{ column, k }] : []));
@@ -201,5 +233,6 @@ function luckAsked(
     riskFree: frame.riskFree.subarray(0, count),
     peak: place < 0 ? undefined : place,
     seed,
+    ...(tried.length > 0 && { tried: tried.map((sharpe) => sharpe / Math.sqrt(barsPerYear(strategy.bars))) }),
   };
 }

@@ -13,7 +13,7 @@ import { gridFaults } from '../terrain/grid-faults.ts';
 import { cellsOf } from '../terrain/neighbours.ts';
 import { reliefOf } from '../terrain/relief.ts';
 import { baseRun, lessIsBetter } from '../terrain/terrain.ts';
-import type { ChainWindow } from './chain.ts';
+import type { ChainAsked, ChainWindow } from './chain.ts';
 import { type Window, windowsOf } from './windows.ts';
 
 export interface WalkWindow extends Window {
@@ -26,6 +26,8 @@ export interface WalkWindow extends Window {
 /** What is kept of a chain. */
 interface ChainFigures {
   readonly figures: Figures;
+  /** of each day of the chained account; undefined where only the figures were asked for */
+  readonly equity: Float64Array | undefined;
   /** bars that reached both stop and target */
   readonly ambiguousBars: number;
 }
@@ -75,8 +77,8 @@ export async function walkForward(
     throw new StudyFault('train', 'The days end before the first test begins: take shorter windows.');
   }
 
-  // The days, the chain and that of the own settings beside those of the cells.
-  desk.expect(windows.length * cells.length + cells.length + 3);
+  // The days, the chain, that of the own settings and that of hindsight beside those of the cells.
+  desk.expect(windows.length * cells.length + cells.length + 4);
   const trained = await train(study, desk, base, strategies, windows);
   const chosen = windows.map((window, j) => choose(study, grid, trained.figures[j]!, window));
   show?.(chosen);
@@ -89,11 +91,18 @@ export async function walkForward(
     ...chain(chainOf((j) => strategyOf(strategies, chosen[j]!.cell))),
     perWindow: true,
   });
-  const [own, ...throughout] = await desk.each('chainFigures', [
-    chain(chainOf(() => study.strategy)),
-    ...strategies.map((strategy) => chain(chainOf(() => strategy))),
-  ]);
-  const ownDone = doneOr(own);
+  const curveOf = async (strategy: Strategy): Promise<ChainFigures | undefined> => {
+    const [how] = await desk.each('chain', [chain(chainOf(() => strategy))]);
+    const came = doneOr(how);
+    if ('why' in came) return undefined;
+    const { figures, ambiguousBars, marks } = came.done.run;
+    return { figures, ambiguousBars, equity: marks.equity };
+  };
+  const own = await curveOf(study.strategy);
+  const throughout = await desk.each(
+    'chainFigures',
+    strategies.map((strategy) => chain(chainOf(() => strategy))),
+  );
   const figuresOfCell = throughout.map((how, cell) => {
     const done = doneOr(how);
     return strategies[cell] && 'done' in done ? figuresIn(done.done) : undefined;
@@ -106,14 +115,35 @@ export async function walkForward(
   const trainGrowth = chosen.flatMap(({ cell }, j) =>
     cell === undefined ? [] : [trained.growth[j]![cell]!],
   );
+  const best = bestThroughout(study, figuresOfCell);
+  const bestStrategy = strategyOf(strategies, best?.cell);
+  const hindsight = bestStrategy && (await curveOf(bestStrategy));
   return {
     kind: 'walk',
     cells,
     windows: chosen.map((window, j) => ({ ...window, testFigure: testFigure(j) })),
     run: main.run,
-    own: 'done' in ownDone ? figuresIn(ownDone.done) : undefined,
-    hindsight: bestThroughout(study, figuresOfCell),
+    own,
+    hindsight: best && { ...best, equity: hindsight?.equity },
     efficiency: ratio(main.run.figures.cagr, mean(trainGrowth)),
+  };
+}
+
+/** The chain that a walk's choices make, as they are known from its result. */
+export function chainAsked(
+  study: WalkStudy,
+  { windows, cells }: Pick<Walk, 'windows' | 'cells'>,
+  turn: TurnDials,
+): { readonly universe: string } & ChainAsked {
+  const base = baseRun(study);
+  const { from: _from, to: _to, ...request } = base.request;
+  return {
+    universe: base.universe,
+    request,
+    windows: windows.map(({ testFrom, testTo, cell }) => {
+      const run = cell === undefined ? undefined : cellRun(base, study.axes, cells[cell]!, turn);
+      return { from: testFrom, to: testTo, strategy: run?.ok ? run.asked.request.strategy : undefined };
+    }),
   };
 }
 
@@ -179,4 +209,13 @@ function bestThroughout(study: WalkStudy, cells: readonly (ChainFigures | undefi
   return best;
 }
 
-const figuresIn = ({ figures, ambiguousBars }: ChainFigures): ChainFigures => ({ figures, ambiguousBars });
+const figuresIn = ({ figures, ambiguousBars }: Omit<ChainFigures, 'equity'>): ChainFigures => ({
+  figures,
+  ambiguousBars,
+  equity: undefined,
+});
+
+/** How often the choice was another one than in the window before. */
+export function choiceChanges(windows: readonly Pick<WalkWindow, 'cell'>[]): number {
+  return windows.filter(({ cell }, j) => j > 0 && cell !== windows[j - 1]?.cell).length;
+}
