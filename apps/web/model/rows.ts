@@ -47,6 +47,8 @@ export interface StoredLayout {
 interface Kept {
   readonly id: string;
   readonly name: string;
+  /** the trader's own words on it */
+  readonly note?: string;
   /** milliseconds since 1970 */
   readonly at: number;
   /** the sheet or the blend it came from */

@@ -8,21 +8,41 @@ import { act } from './undo.ts';
 
 /** A sheet's variants, the newest first; undefined while they are read. */
 export function useLogbook(sheet: string): readonly LogEntry[] | undefined {
-  return useLiveQuery(
-    async () => (await readWhere('logbook', 'sheet', [sheet])).sort((a, b) => b.at - a.at),
-    [sheet],
-  );
+  return useLiveQuery(() => logbookOf(sheet), [sheet]);
 }
 
-/** Writes a variant that a sheet has not had yet. @param make is given the variant before it, undefined for the first */
+/** The newest variant of each of these sheets, by the sheet's id; undefined while they are read. */
+export function useNewestVariants(sheets: readonly string[]): ReadonlyMap<string, LogEntry> | undefined {
+  return useLiveQuery(async () => {
+    const entries = await readWhere('logbook', 'sheet', sheets);
+    const newest = new Map<string, LogEntry>();
+    for (const entry of entries) {
+      const known = newest.get(entry.sheet);
+      if (!known || known.at < entry.at) newest.set(entry.sheet, entry);
+    }
+    return newest;
+  }, [sheets.join(' ')]);
+}
+
+/** A sheet's variants, read once. */
+export async function logbookOf(sheet: string): Promise<readonly LogEntry[]> {
+  return (await readWhere('logbook', 'sheet', [sheet])).sort((a, b) => b.at - a.at);
+}
+
+/**
+ * Writes a variant that a sheet has not had yet.
+ * @param isSame whether the variant before runs the same, written otherwise: that is no other try
+ * @param make is given the variant before it, undefined for the first
+ */
 export async function addVariant(
   sheet: string,
   key: string,
+  isSame: (before: LogEntry) => boolean,
   make: (before: LogEntry | undefined) => LogEntry,
 ): Promise<void> {
   await database.transaction('rw', database.logbook, async () => {
     const entries = (await readWhere('logbook', 'sheet', [sheet])).sort((a, b) => a.at - b.at);
-    if (entries.some((entry) => entry.key === key)) return;
+    if (entries.some((entry) => entry.key === key || isSame(entry))) return;
     await database.logbook.add(make(entries[entries.length - 1]));
   });
 }

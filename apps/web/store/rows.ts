@@ -150,6 +150,7 @@ const draftRow = Joi.object({
 const keptRun = {
   id,
   name: text.required(),
+  note: text,
   at: when,
   sheet: text.required(),
   universeName: text.required(),
@@ -222,6 +223,7 @@ const schemas: Record<Exclude<TableName, 'studies'>, Joi.Schema> & { studies?: J
         from: day,
         to: day,
         splitAt: day,
+        begin: Joi.valid('when-filled'),
       }).required(),
     }).unknown(),
   }),

@@ -37,6 +37,18 @@ interface Ways {
   readonly told?: boolean;
 }
 
+/** Acts under way: what they change may be seen on screen before the store has taken it, and it before they can be taken back. */
+const underWay = new Map<UndoPlace, Promise<unknown>>();
+
+/** Milliseconds after which a store that does not answer holds nothing back any more. */
+const PATIENCE = 3000;
+
+/** Waits for the acts of a place that are under way. */
+export async function actsSettled(place: UndoPlace): Promise<void> {
+  const work = underWay.get(place);
+  if (work) await Promise.race([work, new Promise((resolve) => setTimeout(resolve, PATIENCE))]);
+}
+
 /** Does something that can be taken back. @throws what the doing throws; it is then no act */
 export function act(place: UndoPlace, words: string, { redo, undo, told }: Ways): Promise<void> {
   const remember = (): void => {
@@ -49,7 +61,13 @@ export function act(place: UndoPlace, words: string, { redo, undo, told }: Ways)
   };
   const doing = redo();
   // The store's promises are of a kind of their own.
-  if (isThenable(doing)) return Promise.resolve(doing).then(remember);
+  if (isThenable(doing)) {
+    const done = Promise.resolve(doing).then(remember);
+    const settled = Promise.allSettled([underWay.get(place), done]);
+    underWay.set(place, settled);
+    void settled.then(() => underWay.get(place) === settled && underWay.delete(place));
+    return done;
+  }
   remember();
   return Promise.resolve();
 }
@@ -69,6 +87,7 @@ export async function toldIfFailed(work: Promise<void>): Promise<void> {
 
 /** Undoes an act, the newest when none is named. @throws what the undoing throws; the act then stays */
 export async function takeBack(place: UndoPlace, which?: Act): Promise<void> {
+  await actsSettled(place);
   const { done } = useActs.getState()[place];
   const one = which ? done.find((it) => it === which) : done[done.length - 1];
   if (!one) return;

@@ -1,9 +1,11 @@
 // Long work on runs, on workers of its own so that sheet and report stay quick.
 
 import type {
+  AloneSize,
   BaselineFigures,
   BlendAsked,
   Figures,
+  NotAlone,
   PerInstrument,
   RunAsked,
   StressTest,
@@ -46,21 +48,16 @@ async function workApart<N extends keyof PageWork>(
   }
 }
 
-/** Runs the strategy on each instrument by itself; undefined where it could not run. @throws as {@link workApart} */
+/** Runs the strategy on each instrument by itself, or says why it could not run. @throws as {@link workApart} */
 export function perInstrumentInWorker(
   run: RunAsked,
   symbols: readonly string[],
-  came: (symbol: string, perInstrument: PerInstrument | undefined) => void,
+  size: AloneSize,
+  came: (outcome: PerInstrument | NotAlone) => void,
   signal: AbortSignal,
 ): Promise<void> {
-  const asked = symbols.map((symbol) => ({ ...run, symbol }));
-  return workApart(
-    run,
-    'perInstrument',
-    asked,
-    (perInstrument, k) => came(symbols[k] ?? '', perInstrument),
-    signal,
-  );
+  const asked = symbols.map((symbol) => ({ ...run, alone: { symbol, size } }));
+  return workApart(run, 'perInstrument', asked, came, signal);
 }
 
 /** Runs the strategy with random entries, once a seed. @throws as {@link workApart} */

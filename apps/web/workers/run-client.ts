@@ -9,6 +9,7 @@ import {
   type PartAsked,
   type ReportOutcome,
   type RunAsked,
+  type ShownOutcome,
   type TradeStory,
   type WhyDay,
   type WhySpan,
@@ -57,6 +58,11 @@ export function askStory(
   trade: EngineWork['story']['in']['trade'],
 ): Promise<TradeStory | undefined> {
   return ask('story', { ...run, trade });
+}
+
+/** A run beside the one that the page follows. @throws as {@link reportInWorker} */
+export function askRun(asked: RunAsked): Promise<ShownOutcome> {
+  return onEngine(asked, [], (pool) => pool.ask('run', asked).result);
 }
 
 const reports = new Newest();

@@ -23,3 +23,6 @@ export const barsParquetFile = (bars: Bars): Promise<Uint8Array> => made((api) =
 /** Tables as a workbook, one sheet each. @throws with a sentence */
 export const tablesWorkbook = (tables: readonly Table[]): Promise<Uint8Array> =>
   made((api) => api.tablesWorkbook(tables));
+
+/** A table as Parquet. @throws with a sentence */
+export const tableParquetFile = (table: Table): Promise<Uint8Array> => made((api) => api.tableParquet(table));

@@ -6,10 +6,13 @@ import type { Draft } from '../sheet/sheet.ts';
 const apart = { key: 'form', is: ['apart'] };
 const together = { key: 'form', is: ['together'] };
 
+/** What a sheet alone may set apart. */
+const OF_A_SHEET = /^costs\.(riskFreeRate|exit)/;
+
 /** Costs and rates of one account are those of a sheet. */
 const costs: readonly Field[] = sheetSections
   .flatMap(({ fields }) => fields)
-  .filter(({ key }) => key.startsWith('costs.'))
+  .filter(({ key }) => key.startsWith('costs.') && !OF_A_SHEET.test(key))
   .map((field) => ({ ...field, when: together }));
 
 export const blendSections: readonly Section[] = [

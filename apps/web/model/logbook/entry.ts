@@ -1,9 +1,21 @@
 // One variant that was run to its end: its rules, what changed to make it, what came of it.
 
-import { at, type Figures, reduceCurves, type ShownRun } from '@plateau/core';
+import {
+  at,
+  type BarUnit,
+  changedConditions,
+  type Figures,
+  parseRule,
+  printRule,
+  reduceCurves,
+  type ShownRun,
+  type Strategy,
+  withDialValues,
+} from '@plateau/core';
+import { barsOf } from '../sheet/bars.ts';
 import { readDials } from '../sheet/dials.ts';
-import { fields } from '../sheet/fields.ts';
-import { isShown } from '../sheet/read.ts';
+import { type Field, fields, WORDS } from '../sheet/fields.ts';
+import { isShown, readDraft } from '../sheet/read.ts';
 import { type Draft, textOf } from '../sheet/sheet.ts';
 
 /** Curves at about the pixels a small chart has. */
@@ -33,7 +45,6 @@ export interface LogEntry {
 }
 
 const BUCKETS = 60;
-const LONGEST_TEXT = 60;
 
 /** What an entry keeps of a run. */
 export type Drawn = Pick<ShownRun, 'marks' | 'benchmark' | 'figures'>;
@@ -47,26 +58,44 @@ export function smallCurve({ marks, benchmark }: Drawn): SmallCurve {
   };
 }
 
-/** One line a difference: `slots 8 to 10`, `dial pull 7 to 5`. */
-export function changesBetween(before: Draft, after: Draft): string[] {
+/** What a universe is called, by its id. */
+export type UniverseNames = (id: string) => string;
+const asItIs: UniverseNames = (id) => id;
+
+/** One line a difference: `slots 8 to 10 positions`, `dial pull 7 to 5`, `enter when: gaps up is new`. */
+export function changesBetween(before: Draft, after: Draft, universe: UniverseNames = asItIs): string[] {
   return fields.flatMap((field) => {
-    if (field.key === 'name' || field.key === 'notes') return [];
+    if (WORDS.has(field.key)) return [];
     const [from, to] = [before, after].map((draft) =>
       isShown(field, draft) ? textOf(draft, field.key) : '',
     );
     if (from === undefined || to === undefined || from === to) return [];
     if (field.kind === 'dials') return dialChanges(from, to);
-    const label = field.label.toLowerCase();
-    const said = (text: string): string => {
-      const words = field.choices?.find(([value]) => value === text)?.[1] ?? text;
-      return words === ''
-        ? 'nothing'
-        : words.length > LONGEST_TEXT
-          ? `${words.slice(0, LONGEST_TEXT - 1)}…`
-          : words;
-    };
-    return [`${label} ${said(from)} to ${said(to)}`];
+    const label = (field.name ?? field.label).toLowerCase();
+    if (field.kind === 'rule') return ruleChanges(label, from, to, barsOf(after));
+    const said = (text: string): string => wordsOf(field, text, universe) || 'nothing';
+    return [`${label} ${said(from)} to ${said(to)}${field.unit ? ` ${field.unit}` : ''}`];
   });
+}
+
+/** A field's text as the sheet shows it. */
+function wordsOf(field: Field, text: string, universe: UniverseNames): string {
+  if (field.kind === 'universe') return universe(text);
+  return field.choices?.find(([value]) => value === text)?.[1] ?? text;
+}
+
+/** The conditions that changed; the whole rule where it does not read. */
+function ruleChanges(label: string, from: string, to: string, unit: BarUnit): string[] {
+  const changed = changedConditions(from, to, unit);
+  if (!changed) return [`${label}: ${to || 'nothing'}`];
+  const { gone, come, isJoinedOtherwise } = changed;
+  if (isJoinedOtherwise) return [`${label}: the same conditions joined otherwise`];
+  const [old, fresh] = [gone[0], come[0]];
+  if (gone.length === 1 && come.length === 1) return [`${label}: ${old} to ${fresh}`];
+  return [
+    ...gone.map((condition) => `${label}: ${condition} is gone`),
+    ...come.map((condition) => `${label}: ${condition} is new`),
+  ];
 }
 
 function dialChanges(from: string, to: string): string[] {
@@ -77,6 +106,35 @@ function dialChanges(from: string, to: string): string[] {
     const [a, b] = [before.dials[name]?.value, after.dials[name]?.value];
     return a === b ? [] : [`dial ${name} ${a ?? 'none'} to ${b ?? 'none'}`];
   });
+}
+
+/**
+ * Names what a draft runs, whatever it is written with: the same for a number and for the dial that has its value, and for two
+ * ways of writing one rule; undefined where it does not read.
+ */
+export function runName(draft: Draft): string | undefined {
+  const read = readDraft(draft);
+  if (!read.ok) return undefined;
+  const { strategy, ...rest } = read.request;
+  return JSON.stringify([read.universe, rest, withoutDials(strategy)]);
+}
+
+function withoutDials({
+  name: _name,
+  notes: _notes,
+  dials,
+  dialled: _dialled,
+  ...strategy
+}: Strategy): unknown {
+  const values = Object.fromEntries(Object.entries(dials).map(([name, { value }]) => [name, value]));
+  const plain = (text: string): string => {
+    const set = withDialValues(text, values, strategy.bars);
+    const parsed = parseRule(set, strategy.bars);
+    return parsed.ok ? printRule(parsed.tree, strategy.bars) : set;
+  };
+  return JSON.parse(JSON.stringify(strategy), (_key, value) =>
+    typeof value === 'string' ? plain(value) : value,
+  );
 }
 
 /** What a variant's file is called: its time, and its name or what changed. */
@@ -95,14 +153,17 @@ export interface VariantSetting {
 }
 
 /** Every setting of variants, in the words of the sheet; those that none shows are left out. */
-export function variantSettings(drafts: readonly Draft[]): VariantSetting[] {
+export function variantSettings(
+  drafts: readonly Draft[],
+  universe: UniverseNames = asItIs,
+): VariantSetting[] {
   return fields
-    .filter(({ key }) => key !== 'name' && key !== 'notes')
+    .filter(({ key }) => !WORDS.has(key))
     .map((field) => ({
-      label: field.label,
+      label: field.name ?? field.label,
       texts: drafts.map((draft) => {
-        const text = isShown(field, draft) ? textOf(draft, field.key) : '';
-        return field.choices?.find(([value]) => value === text)?.[1] ?? text;
+        const words = isShown(field, draft) ? wordsOf(field, textOf(draft, field.key), universe) : '';
+        return words !== '' && field.unit ? `${words} ${field.unit}` : words;
       }),
     }))
     .filter(({ texts }) => texts.some((text) => text !== ''));

@@ -4,7 +4,7 @@ import { isoFromDay } from '@plateau/core';
 import { blendVariantSettings } from '../blend/changes.ts';
 import { draftFromBlend } from '../blend/read.ts';
 import { isBlendRun, type KeptRun } from '../rows.ts';
-import { fields } from '../sheet/fields.ts';
+import { fields, WORDS } from '../sheet/fields.ts';
 import { draftFrom, isShown } from '../sheet/read.ts';
 import { textOf } from '../sheet/sheet.ts';
 import { benchmarkOf, blendAskedOf } from './kept.ts';
@@ -16,7 +16,7 @@ export interface SettingRow {
 }
 
 /** Settings that are not the strategy's own: they come first, from the request. */
-const PLACES = new Set(['universe', 'benchmark', 'from', 'to', 'veil', 'name', 'notes']);
+const PLACES = new Set(['universe', 'benchmark', 'from', 'to', 'begin', 'veil', ...WORDS]);
 
 const dayText = (day: number | undefined): string => (day === undefined ? '' : isoFromDay(day));
 
@@ -27,6 +27,7 @@ export function settingRows(runs: readonly KeptRun[]): SettingRow[] {
     ['Benchmark', benchmarkOf],
     ['From', (run) => dayText(isBlendRun(run) ? run.from : run.request.from)],
     ['To', (run) => dayText(isBlendRun(run) ? run.to : run.request.to)],
+    ['Begins', (run) => (!isBlendRun(run) && run.request.begin ? 'when all windows are filled' : '')],
   ];
   return [
     ...outside.map(([label, of]) => ({ label, texts: runs.map(of) })),

@@ -27,6 +27,7 @@ export function valueOf(field: Field, text: string, problems: Problem[], dials =
     case 'value':
       return text.trim() === '' ? undefined : text;
     case 'choice':
+      if (text === '') return undefined;
       return field.choices?.some(([value]) => value === 'on') ? text === 'on' : text;
     default:
       return text;

@@ -139,6 +139,26 @@ function protectFields(side: 'long' | 'short'): Field[] {
   ];
 }
 
+/** What orders that end a position cost, where that is not what all orders do. */
+function exitCosts(): Field[] {
+  const fields: readonly (readonly [key: string, name: string, initial: string, unit: string])[] = [
+    ['commission.fixed', 'Commission', '1', 'an order'],
+    ['commission.perShare', 'Commission by the share', '0', 'a share'],
+    ['commission.percent', 'Commission by value', '0.05', '%'],
+    ['commission.min', 'Commission at least', '0', 'an order'],
+    ['commission.maxPercent', 'Commission at most', '100', '% of value'],
+    ['slippage', 'Slippage', '5', 'bp'],
+  ];
+  return fields.map(([key, name, initial, unit]) => ({
+    key: `costs.exit.${key}`,
+    label: `Exit: ${name.toLowerCase()}`,
+    kind: 'number',
+    initial,
+    unit,
+    when: { key: 'costs.exits', is: ['own'] },
+  }));
+}
+
 const TIMING = [
   ['next-open', "next day's open"],
   ['next-close', "next day's close"],
@@ -154,6 +174,17 @@ export const sections: readonly Section[] = [
       { key: 'benchmark', label: 'Benchmark', kind: 'instrument', initial: 'SK60', outside: true },
       { key: 'from', label: 'From', kind: 'date', initial: '', hint: 'first day', outside: true },
       { key: 'to', label: 'To', kind: 'date', initial: '', hint: 'last day', outside: true },
+      {
+        key: 'begin',
+        label: 'Begins',
+        kind: 'choice',
+        initial: '',
+        choices: [
+          ['', 'on the first day'],
+          ['when-filled', 'when all windows are filled'],
+        ],
+        outside: true,
+      },
       {
         key: 'veil',
         label: 'Out-of-sample from',
@@ -285,6 +316,18 @@ export const sections: readonly Section[] = [
         unit: '%',
       },
       { key: 'costs.slippage', label: 'Slippage', kind: 'number', initial: '5', unit: 'bp' },
+      {
+        key: 'costs.exits',
+        label: 'Exits cost',
+        kind: 'choice',
+        initial: '',
+        choices: [
+          ['', 'as entries do'],
+          ['own', 'costs of their own'],
+        ],
+        outside: true,
+      },
+      ...exitCosts(),
     ],
   },
   { id: 'protect', title: 'Protect', folded: true, fields: protectFields('long') },
@@ -356,7 +399,13 @@ export const sections: readonly Section[] = [
         ],
       },
       { key: 'account.leverage', label: 'Leverage', kind: 'number', initial: '1', unit: 'times' },
-      { key: 'costs.commission.min', label: 'Commission at least', kind: 'number', initial: '0' },
+      {
+        key: 'costs.commission.min',
+        label: 'Commission at least',
+        kind: 'number',
+        initial: '0',
+        unit: 'an order',
+      },
       {
         key: 'costs.commission.maxPercent',
         label: 'Commission at most',
@@ -371,6 +420,14 @@ export const sections: readonly Section[] = [
         initial: '0',
         unit: '% a year',
         hint: 'or a symbol, such as BILL',
+      },
+      {
+        key: 'costs.riskFreeRate',
+        label: 'Risk-free rate',
+        kind: 'rate',
+        initial: '',
+        unit: '% a year',
+        hint: 'what cash earns',
       },
       {
         key: 'costs.marginRate',
@@ -464,6 +521,17 @@ export const sections: readonly Section[] = [
         initial: '15',
         when: { key: 'long.rotate', is: ['on'] },
       },
+      {
+        key: 'long.rotate.leave',
+        label: 'No longer eligible',
+        kind: 'choice',
+        initial: '',
+        choices: [
+          ['', 'exit at the next review'],
+          ['at-once', 'exit at once'],
+        ],
+        when: { key: 'long.rotate', is: ['on'] },
+      },
     ],
   },
   {
@@ -537,8 +605,12 @@ export const sections: readonly Section[] = [
 export const fields: readonly Field[] = [
   { key: 'name', label: 'Name', kind: 'text', initial: 'Untitled' },
   { key: 'notes', label: 'Notes', kind: 'text', initial: '' },
+  { key: 'folder', label: 'Folder', kind: 'text', initial: '', outside: true },
   ...sections.flatMap((section) => section.fields),
 ];
+
+/** Fields that say nothing of what is run. */
+export const WORDS: ReadonlySet<string> = new Set(['name', 'notes', 'folder']);
 
 const byKey = new Map(fields.map((field) => [field.key, field]));
 

@@ -4,7 +4,7 @@ import { dayFromIso, type Problem, type RunRequest, type Strategy } from '@plate
 import { readStrategy, STRATEGY_FORMAT } from '@plateau/files';
 import { writeDials } from './dials.ts';
 import { dateOf, type Json, put, valueOf } from './field-values.ts';
-import { type Field, fieldOf, fields } from './fields.ts';
+import { type Field, fieldOf, fields, WORDS } from './fields.ts';
 import { type Draft, type Sheet, textOf } from './sheet.ts';
 
 export type DraftRead =
@@ -60,6 +60,7 @@ function readAll(draft: Draft, opened: boolean): DraftRead {
       benchmark: textOf(draft, 'benchmark'),
       ...(from !== undefined ? { from } : {}),
       ...(to !== undefined ? { to } : {}),
+      ...(textOf(draft, 'begin') === 'when-filled' && { begin: 'when-filled' as const }),
       ...(holdout !== undefined && opened ? { splitAt: holdout } : {}),
     },
   };
@@ -92,11 +93,18 @@ function isShown(field: Field, draft: Draft): boolean {
 export { isShown };
 
 /** Fields that came after the first sheets were kept. */
-const LATER = new Set(['veil', 'size.minFilledPercent']);
+const LATER = new Set([
+  'veil',
+  'size.minFilledPercent',
+  'long.rotate.leave',
+  'begin',
+  'costs.riskFreeRate',
+  'costs.exits',
+]);
 
 /** The parts of a draft that a run depends on; a new name or note is no new run. */
 export const runKey = oncePerDraft((draft): string => {
-  const shown = fields.filter(({ key }) => key !== 'name' && key !== 'notes');
+  const shown = fields.filter(({ key }) => !WORDS.has(key));
   return JSON.stringify(
     shown
       // Sheets had none of these once: where they are empty a variant keeps the name it had.
@@ -177,6 +185,7 @@ export function draftFrom(strategy: Strategy): Draft {
   }
   const { long, short } = strategy;
   draft.sides = long && short ? 'both' : short ? 'short' : 'long';
+  draft['costs.exits'] = strategy.costs.exit ? 'own' : '';
   draft.dials = writeDials(strategy.dials);
   draft['long.rotate'] = long?.rotate ? 'on' : 'off';
   const review = long?.rotate?.review;

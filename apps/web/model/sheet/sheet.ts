@@ -1,7 +1,7 @@
 // A sheet: a strategy as it is being typed. It is an immutable document of texts, and every edit is a transaction, so
 // undo, redo, the ghost and what is saved all come from one list.
 
-import { fieldOf, fields } from './fields.ts';
+import { fieldOf, fields, WORDS } from './fields.ts';
 
 /** What stands in each field, exactly as typed, valid or not. A missing key has the field's initial text. */
 export type Draft = Readonly<Record<string, string>>;
@@ -85,9 +85,9 @@ export function editMany(sheet: Sheet, texts: Draft, now: number, newId: string)
   };
 }
 
-/** Puts another draft in its place, as one step that can be undone; the sheet keeps its own name and notes. */
+/** Puts another draft in its place, as one step that can be undone; the sheet keeps its own words. */
 export function replaceDraft(sheet: Sheet, draft: Draft, now: number, newId: string): Sheet {
-  const kept = fields.filter(({ key }) => key !== 'name' && key !== 'notes');
+  const kept = fields.filter(({ key }) => !WORDS.has(key));
   const texts = Object.fromEntries(kept.map(({ key }) => [key, textOf(draft, key)]));
   return editMany(sheet, texts, now, newId);
 }

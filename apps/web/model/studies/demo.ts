@@ -1,4 +1,4 @@
-// Studies of the Skerry market to begin with, one of three kinds.
+// Studies of the Skerry market to begin with, at least one of each kind.
 
 import type { Study } from '@plateau/core';
 import { readStudy, STRATEGY_FORMAT, STUDY_FORMAT } from '@plateau/files';
@@ -12,6 +12,21 @@ export interface DemoStudy {
 
 const common = { format: STUDY_FORMAT, universe: 'skerry-stocks', benchmark: 'SK60' };
 
+const DIPS = {
+  format: STRATEGY_FORMAT,
+  name: 'Dips',
+  dials: { line: { value: 180 }, limit: { value: 12 } },
+  long: {
+    enter: 'close > {line}-day average and 3-day RSI < {limit}',
+    exit: '3-day RSI > 60',
+    rank: { by: '3-day RSI', first: 'lowest' },
+    stops: { bars: 12 },
+  },
+  size: { method: 'equal-slots' },
+  limits: { positions: 10 },
+  costs: { commission: { fixed: 1 }, slippage: 3 },
+};
+
 export const DEMO_STUDIES: readonly DemoStudy[] = [
   {
     name: 'Dips, setting by setting',
@@ -21,25 +36,30 @@ export const DEMO_STUDIES: readonly DemoStudy[] = [
       ...common,
       kind: 'terrain',
       name: 'Dips, setting by setting',
-      strategy: {
-        format: STRATEGY_FORMAT,
-        name: 'Dips',
-        dials: { line: { value: 180 }, limit: { value: 12 } },
-        long: {
-          enter: 'close > {line}-day average and 3-day RSI < {limit}',
-          exit: '3-day RSI > 60',
-          rank: { by: '3-day RSI', first: 'lowest' },
-          stops: { bars: 12 },
-        },
-        size: { method: 'equal-slots' },
-        limits: { positions: 10 },
-        costs: { commission: { fixed: 1 }, slippage: 3 },
-      },
+      strategy: DIPS,
       axes: [
         { dial: 'line', from: 60, to: 300, step: 30 },
         { dial: 'limit', from: 4, to: 20, step: 2 },
       ],
       split: '2018-01-02',
+    },
+  },
+  {
+    name: 'Choosing as you go',
+    about:
+      'Every year the middle of the plateau of the three years before, traded for a year: does choosing keep what it promised?',
+    study: {
+      ...common,
+      kind: 'walk',
+      name: 'Choosing as you go',
+      strategy: DIPS,
+      axes: [
+        { dial: 'line', from: 60, to: 300, step: 60 },
+        { dial: 'limit', from: 4, to: 20, step: 4 },
+      ],
+      train: 36,
+      test: 12,
+      choose: 'middle',
     },
   },
   {
@@ -62,6 +82,23 @@ export const DEMO_STUDIES: readonly DemoStudy[] = [
     },
   },
   {
+    name: 'Two that came back, for a while',
+    about:
+      'Two tide power stocks whose distance came back in the training: what became of it when the training was over?',
+    study: {
+      ...common,
+      universe: '',
+      kind: 'pair',
+      name: 'Two that came back, for a while',
+      y: 'FLOTP',
+      x: 'ODNEP',
+      training: { bars: 1000 },
+      in: 2,
+      out: 0.5,
+      costs: { commission: { fixed: 1 }, slippage: 3, borrowRate: 2 },
+    },
+  },
+  {
     name: 'Stocks that move together',
     about:
       'Which two of a group of stocks keep a distance that comes back, and did it still come back after the training?',
@@ -72,6 +109,18 @@ export const DEMO_STUDIES: readonly DemoStudy[] = [
       search: { group: 'Tide power' },
       training: { bars: 1000 },
       costs: { commission: { fixed: 1 }, slippage: 3, borrowRate: 2 },
+    },
+  },
+  {
+    name: 'Dips, nudged',
+    about:
+      'The dip buyer again, a little otherwise: later, with fewer stocks, a day late, at twice the slippage. Is what it earned still there?',
+    study: {
+      ...common,
+      kind: 'shake',
+      name: 'Dips, nudged',
+      strategy: DIPS,
+      repetitions: 20,
     },
   },
 ];

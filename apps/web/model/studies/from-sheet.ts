@@ -1,6 +1,15 @@
 // The studies that a sheet's doubts lead to, filled in from the sheet.
 
-import { dialsIn, NUDGES, type RunRequest, type Strategy, type Study, withDialValues } from '@plateau/core';
+import {
+  dialsIn,
+  NUDGES,
+  numbersAsDials,
+  type RunRequest,
+  type Strategy,
+  type Study,
+  symbolAlone,
+  withDialValues,
+} from '@plateau/core';
 import type { Question } from './questions.ts';
 
 interface Doubted {
@@ -38,11 +47,13 @@ export function studyFromSheet(question: Question, { name, universe, request }: 
     };
   }
   if (question === 'edge') return edgeOf(strategy, common);
-  const axes = axesOf(strategy);
-  if (axes.length === 0) {
-    return { ok: false, why: 'The sheet has no dial to turn: point at a number of a rule and make it one.' };
-  }
-  const grid = { ...common, strategy, axes, figure: 'mar', height: { percentile: 75 } } as const;
+  if (question === 'pair') return pairOf(strategy, common);
+  // Without a dial every number of its rules is offered as one.
+  const dialled = Object.keys(strategy.dials).length > 0 ? strategy : numbersAsDials(strategy);
+  const axes = axesOf(dialled);
+  if (axes.length === 0)
+    return { ok: false, why: 'The sheet has neither a dial nor a number in its rules to turn.' };
+  const grid = { ...common, strategy: dialled, axes, figure: 'mar', height: { percentile: 75 } } as const;
   return {
     ok: true,
     study:
@@ -56,6 +67,7 @@ const SHORT: Readonly<Record<Question, string>> = {
   terrain: 'terrain',
   walk: 'walk-forward',
   edge: 'edge',
+  pair: 'pairs',
   shake: 'shake',
 };
 
@@ -65,8 +77,17 @@ type Dial = Strategy['dials'][string];
 function axesOf({ dials }: Strategy) {
   return Object.entries(dials)
     .slice(0, MOST_AXES)
-    .map(([dial, its]) => ({ dial, ...rangeOf(its) }));
+    .map(([dial, its]) => axisOf(dial, its));
 }
+
+/** The axis that a dial makes. */
+export const axisOf = (
+  dial: string,
+  its: Dial,
+): { dial: string; from: number; to: number; step: number } => ({
+  dial,
+  ...rangeOf(its),
+});
 
 function rangeOf({ value, from, to, step }: Dial): { from: number; to: number; step: number } {
   if (from !== undefined && to !== undefined && to > from) {
@@ -112,6 +133,40 @@ function edgeOf(
       entry: strategy.timing.enter === 'same-close' ? 'close' : 'next-open',
       cost: 0,
       once: false,
+    },
+  };
+}
+
+const TRAINING_BARS = 1000;
+
+/** Of one instrument its pair with the benchmark; of a universe a search through all of its pairs. */
+function pairOf(
+  { account: { capital }, costs, timing }: Strategy,
+  common: Pick<Study, 'name' | 'notes' | 'seed' | 'universe' | 'benchmark'>,
+): StudyFrom {
+  const single = symbolAlone(common.universe);
+  if (single !== undefined && single === common.benchmark) {
+    return { ok: false, why: 'A pair needs two instruments; the sheet trades its own benchmark.' };
+  }
+  return {
+    ok: true,
+    study: {
+      ...common,
+      universe: single === undefined ? common.universe : '',
+      kind: 'pair',
+      y: single ?? '',
+      x: single === undefined ? '' : common.benchmark,
+      ...(single === undefined && { search: {} }),
+      prices: 'close',
+      hedge: { method: 'origin' },
+      training: { bars: TRAINING_BARS },
+      scale: 'training',
+      in: 2,
+      out: 0.5,
+      timing: timing.enter === 'same-close' ? 'same-close' : 'next-open',
+      gross: 100,
+      account: { capital },
+      costs,
     },
   };
 }

@@ -1,6 +1,6 @@
 // A study as it is kept: its document, and what it found.
 
-import type { Study, StudyResult } from '@plateau/core';
+import type { Day, Study, StudyResult } from '@plateau/core';
 import { readStudy, STUDY_FORMAT } from '@plateau/files';
 
 export interface StoredStudy {
@@ -10,15 +10,36 @@ export interface StoredStudy {
   /** as a study file has it, its universes by their ids */
   readonly study: object;
   readonly found?: FoundStudy;
+  /** what was doubted; none of a study that came by itself */
+  readonly origin?: StudyOrigin;
+  /** milliseconds that it took the last time, going by one that was not stopped */
+  readonly took?: number;
+}
+
+/** The sheet or kept run that a study doubts, as it stood then. */
+export interface StudyOrigin {
+  readonly of: 'sheet' | 'run';
+  readonly id: string;
+  readonly name: string;
+  /** what the sheet ran, so that a later edit of it can be told */
+  readonly key?: string;
+  /** Sharpe ratios a year of the variants tried until then */
+  readonly tried: readonly number[];
+  /** the days held out: the first of them, and the last day of the sheet if it names one */
+  readonly veil?: { readonly from: Day; readonly to?: Day };
+  /** when the held-out days were looked at by this study, in milliseconds since 1970 */
+  readonly openings?: readonly number[];
 }
 
 /** What a study found, by which engine and on which bars. */
-interface FoundStudy {
+export interface FoundStudy {
   /** milliseconds since 1970 */
   readonly at: number;
   readonly engine: string;
   /** fingerprint of the bars and memberships it read */
   readonly data: string;
+  /** what the listings said of those bars: it is compared without reading any; none of studies from before it was kept */
+  readonly market?: string;
   readonly result: StudyResult;
 }
 

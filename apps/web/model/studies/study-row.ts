@@ -50,6 +50,11 @@ const result = Joi.any()
     return error ? helpers.message({ custom: `its result cannot be read: ${error.message}` }) : value;
   });
 
+/** A ratio may be undefined, which is NaN. */
+const figureNumber = Joi.any().custom((value, helpers) =>
+  typeof value === 'number' ? value : helpers.error('any.invalid'),
+);
+
 /** What a row of a study must be. */
 export const studyRow = Joi.object({
   id: Joi.string().min(1).max(2000).required(),
@@ -66,6 +71,17 @@ export const studyRow = Joi.object({
     at: Joi.number().required(),
     engine: Joi.string().required(),
     data: Joi.string().allow('').required(),
+    market: Joi.string().allow(''),
     result,
+  }),
+  took: Joi.number().min(0),
+  origin: Joi.object({
+    of: Joi.valid('sheet', 'run').required(),
+    id: Joi.string().required(),
+    name: Joi.string().allow('').required(),
+    key: Joi.string(),
+    tried: Joi.array().items(figureNumber).required(),
+    veil: Joi.object({ from: Joi.number().integer().required(), to: Joi.number().integer() }),
+    openings: Joi.array().items(Joi.number()),
   }),
 }).unknown();

@@ -2,10 +2,9 @@
 
 import { toast } from 'sonner';
 import { blendField, blendText } from '@/model/blend/fields.ts';
-import type { Sheet } from '@/model/sheet/sheet.ts';
-import { editMany } from '@/model/sheet/sheet.ts';
+import { type Draft, editMany, type Sheet } from '@/model/sheet/sheet.ts';
 import { readAll } from '../read.ts';
-import { keepAlive, lastLetters } from '../sheets/journal.ts';
+import { keepAlive, takeLastLetters } from '../sheets/journal.ts';
 import { Keeper } from '../sheets/keeper.ts';
 import { hearTabs } from '../tabs.ts';
 import { blendOf, putBlend, useBlends } from './state.ts';
@@ -51,15 +50,17 @@ async function readOnce(): Promise<void> {
   const all = (await readAll('blends')).sort((a, b) => a.created - b.created);
   for (const blend of all) keeper.knows(blend);
   useBlends.setState({ all });
-  for (const [id, letters] of await lastLetters('blends')) {
-    const blend = blendOf(id);
-    if (blend) keepBlend(editMany(blend, letters, Date.now(), newId()));
-    // A blend so new that the store had not had it yet.
-    else if (letters.parts !== undefined) {
-      keepBlend({ id, draft: letters, past: [], future: [], created: Date.now() });
-    }
-  }
+  await takeLastLetters('blends', takeUp);
   hearTabs((told) => {
     if (told.kind === 'blend') void keeper.hear(told.id);
   });
+}
+
+function takeUp(id: string, letters: Draft): void {
+  const blend = blendOf(id);
+  if (blend) keepBlend(editMany(blend, letters, Date.now(), newId()));
+  // A blend so new that the store had not had it yet.
+  else if (letters.parts !== undefined) {
+    keepBlend({ id, draft: letters, past: [], future: [], created: Date.now() });
+  }
 }

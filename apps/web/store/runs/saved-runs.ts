@@ -19,6 +19,17 @@ export function addRun(run: KeptRun): Promise<void> {
   });
 }
 
+/** Gives a run another name or note. */
+export function nameRun(run: KeptRun, words: Partial<Pick<KeptRun, 'name' | 'note'>>): Promise<void> {
+  const before = Object.fromEntries(
+    Object.keys(words).map((key) => [key, run[key as 'name' | 'note'] ?? '']),
+  );
+  return act('runs', 'name' in words ? 'The run has another name.' : 'The run’s note is changed.', {
+    redo: () => database.runs.update(run.id, words),
+    undo: () => database.runs.update(run.id, before),
+  });
+}
+
 export function removeRun(run: KeptRun): Promise<void> {
   return act('runs', `“${run.name}” is deleted.`, {
     redo: () => database.runs.delete(run.id),

@@ -1,6 +1,7 @@
 // What the trader does to sheets. Edits are the open sheet's own steps; what makes or deletes a sheet is an act of the place.
 
 import type { Strategy } from '@plateau/core';
+import { blankDraft } from '@/model/sheet/blank-draft.ts';
 import { draftFrom, runKey } from '@/model/sheet/read.ts';
 import {
   type Draft,
@@ -15,6 +16,7 @@ import {
 import { copyVariants } from '../logbook.ts';
 import { act } from '../undo.ts';
 import { changeTabs, FRESH, keep, newId, newSheet, openSheet, showNeighbour } from './keep.ts';
+import { readSheets } from './load.ts';
 import { livingSheets, openedSheet, sheetOf, useSheets } from './state.ts';
 
 function changeOpened(make: (sheet: Sheet) => Sheet): void {
@@ -25,6 +27,12 @@ function changeOpened(make: (sheet: Sheet) => Sheet): void {
 /** @param isHeld whether the hand that moves it has not let go since the last */
 export function editField(key: string, to: string, isHeld = false): void {
   changeOpened((sheet) => editInBurst(sheet, { [key]: to }, Date.now(), newId(), isHeld));
+}
+
+/** A field of a sheet that need not be the open one, as one of its own steps. */
+export function editFieldOf(id: string, key: string, to: string): void {
+  const sheet = sheetOf(id);
+  if (sheet) keep(editMany(sheet, { [key]: to }, Date.now(), newId()));
 }
 
 /** Several fields as one step. */
@@ -46,6 +54,14 @@ export function openHoldout(): void {
     ...sheet,
     openings: [...(sheet.openings ?? []), { key: runKey(sheet.draft), at: Date.now() }],
   }));
+}
+
+/** The same of a sheet that is not open, whose held-out days a study of it looks at; of one that is gone nothing is left to count. */
+export async function openHoldoutOf(id: string, now: number): Promise<void> {
+  await readSheets();
+  const sheet = sheetOf(id);
+  if (!sheet) return;
+  keep({ ...sheet, openings: [...(sheet.openings ?? []), { key: runKey(sheet.draft), at: now }] });
 }
 
 const alive = ({ deleted: _deleted, ...sheet }: Sheet): Sheet => sheet;
@@ -71,6 +87,11 @@ function begin(words: string, sheet: Sheet): void {
 
 export function beginSheet(draft: Draft = { name: 'Untitled' }): void {
   begin('A new sheet', newSheet({ ...FRESH, ...draft }));
+}
+
+/** A sheet without rules, on the market of the open one. */
+export function beginEmpty(): void {
+  beginSheet(blankDraft(openedSheet()?.draft ?? {}));
 }
 
 /** A sheet that came as it stands elsewhere: nothing is set that it does not set itself. */

@@ -34,22 +34,41 @@ export function settle(table: DraftTable, id: string): void {
   } catch {}
 }
 
-/** What tabs that ended had put down, by the draft's id; each note is told once. */
-export async function lastLetters(table: DraftTable): Promise<ReadonlyMap<string, Draft>> {
-  const found = new Map<string, Draft>();
-  const prefix = PREFIXES[table];
+/**
+ * Takes up what tabs that ended had put down, each note once. What a living tab has down is taken when that tab ends: a page
+ * that is being left may hold its name a moment longer than the next page needs to start.
+ */
+export async function takeLastLetters(
+  table: DraftTable,
+  take: (id: string, letters: Draft) => void,
+): Promise<void> {
   try {
     const { held = [] } = (await navigator.locks?.query()) ?? {};
     const living = new Set(held.map(({ name }) => name));
-    for (const key of Object.keys(localStorage).filter((name) => name.startsWith(prefix))) {
-      const [owner = '', sheet = ''] = key.slice(prefix.length).split(' ');
-      if (owner !== tab && living.has(lockOf(owner))) continue;
-      const changes = draftFrom(localStorage.getItem(key));
-      localStorage.removeItem(key);
-      if (changes) found.set(sheet, { ...found.get(sheet), ...changes });
+    for (const owner of new Set(notesOf(table).map((note) => note.owner))) {
+      if (owner === tab || !living.has(lockOf(owner))) takeNotes(table, owner, take);
+      else void navigator.locks.request(lockOf(owner), () => takeNotes(table, owner, take));
     }
   } catch {}
-  return found;
+}
+
+/** The notes that are down: whose they are, and of which draft. */
+function notesOf(table: DraftTable) {
+  const prefix = PREFIXES[table];
+  return Object.keys(localStorage).flatMap((key) => {
+    if (!key.startsWith(prefix)) return [];
+    const [owner = '', id = ''] = key.slice(prefix.length).split(' ');
+    return [{ key, owner, id }];
+  });
+}
+
+function takeNotes(table: DraftTable, of: string, take: (id: string, letters: Draft) => void): void {
+  for (const { key, owner, id } of notesOf(table)) {
+    if (owner !== of) continue;
+    const letters = draftFrom(localStorage.getItem(key));
+    localStorage.removeItem(key);
+    if (letters) take(id, letters);
+  }
 }
 
 function draftFrom(text: string | null): Draft | undefined {

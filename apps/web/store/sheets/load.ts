@@ -1,9 +1,9 @@
 // The sheets out of the store, with what a killed tab had typed last.
 
-import { editMany } from '@/model/sheet/sheet.ts';
+import { type Draft, editMany } from '@/model/sheet/sheet.ts';
 import { readAll } from '../read.ts';
 import { hearTabs } from '../tabs.ts';
-import { keepAlive, lastLetters } from './journal.ts';
+import { keepAlive, takeLastLetters } from './journal.ts';
 import { keep, keeper, keptTabs, newId, newSheet, openFirstSheet, openSheet } from './keep.ts';
 import { livingSheets, useSheets } from './state.ts';
 
@@ -37,17 +37,15 @@ async function readOnce(): Promise<void> {
   const living = new Set(all.filter(({ deleted }) => !deleted).map(({ id }) => id));
   const tabs = (await keptTabs()).filter((id) => living.has(id));
   useSheets.setState({ all, tabs });
-  await takeLastLetters();
+  await takeLastLetters('sheets', takeUp);
   hearTabs((told) => {
     if (told.kind === 'sheet') void keeper.hear(told.id);
   });
 }
 
-async function takeLastLetters(): Promise<void> {
-  for (const [id, letters] of await lastLetters('sheets')) {
-    const sheet = useSheets.getState().all?.find((s) => s.id === id);
-    if (sheet) keep(editMany(sheet, letters, Date.now(), newId()));
-    // A sheet so new that the store had not had it yet.
-    else if (letters.name !== undefined) keep({ ...newSheet(letters), id });
-  }
+function takeUp(id: string, letters: Draft): void {
+  const sheet = useSheets.getState().all?.find((s) => s.id === id);
+  if (sheet) keep(editMany(sheet, letters, Date.now(), newId()));
+  // A sheet so new that the store had not had it yet.
+  else if (letters.name !== undefined) keep({ ...newSheet(letters), id });
 }

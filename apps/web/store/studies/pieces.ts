@@ -13,6 +13,7 @@ const schema = Joi.object({
 });
 
 export function piecesOf(study: string): PieceStore {
+  const keep = inBatches((rows: readonly StoredPiece[]) => database.pieces.bulkPut([...rows]));
   return {
     find: async (keys) => {
       const rows = await database.pieces.bulkGet([...keys]);
@@ -22,8 +23,26 @@ export function piecesOf(study: string): PieceStore {
       );
       return new Map((sound as StoredPiece[]).map(({ id, out }) => [id, out]));
     },
-    keep: async (key, out) => {
-      await database.pieces.put({ id: key, study, out });
-    },
+    keep: (key, out) => keep({ id: key, study, out }),
+  };
+}
+
+/** Rows written together: those that come while others are on their way to the disk wait for these, and go as one. */
+function inBatches<Row>(write: (rows: readonly Row[]) => PromiseLike<unknown>): (row: Row) => Promise<void> {
+  let waiting: Row[] = [];
+  let next: Promise<void> | undefined;
+  let writing: Promise<unknown> = Promise.resolve();
+  return (row) => {
+    waiting.push(row);
+    next ??= writing.then(async () => {
+      const rows = waiting;
+      waiting = [];
+      next = undefined;
+      const written = Promise.resolve(write(rows));
+      // One batch that has no room leaves the next to try.
+      writing = written.catch(() => undefined);
+      await written;
+    });
+    return next;
   };
 }

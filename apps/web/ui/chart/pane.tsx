@@ -16,6 +16,8 @@ export interface ValueAxis {
   readonly ticks?: number;
   readonly log?: boolean;
   readonly decimals?: boolean;
+  /** what lies beyond the domain is cut off, instead of widening it */
+  readonly clip?: boolean;
 }
 
 interface ChartPaneProps<Row> {
@@ -70,13 +72,21 @@ export function ChartPane<Row>(props: ChartPaneProps<Row>) {
   );
 }
 
-function valueAxis({ width = AXIS_WIDTH, format, domain, ticks, log = false, decimals = true }: ValueAxis) {
+function valueAxis({
+  width = AXIS_WIDTH,
+  format,
+  domain,
+  ticks,
+  log = false,
+  decimals = true,
+  clip = false,
+}: ValueAxis) {
   return (
     <YAxis
       width={width}
       domain={[...(domain ?? (['auto', 'auto'] as const))]}
       scale={log ? 'log' : 'auto'}
-      allowDataOverflow={log}
+      allowDataOverflow={log || clip}
       allowDecimals={decimals}
       tickFormatter={(value: number) => format(value)}
       {...(ticks !== undefined && { tickCount: ticks })}

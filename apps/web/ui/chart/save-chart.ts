@@ -46,7 +46,7 @@ function svgOf(title: string, element: Element): { text: string; width: number; 
   const frame = element.getBoundingClientRect();
   const paper = getComputedStyle(document.body).backgroundColor;
   const head = headOf(title, element, frame.width);
-  const parts = [...element.querySelectorAll('svg.recharts-surface')]
+  const parts = [...element.querySelectorAll('svg.recharts-surface, svg[data-drawing]')]
     // A legend's marks are small surfaces of their own.
     .filter((svg) => svg.getBoundingClientRect().width > 50)
     .map((svg) => {
