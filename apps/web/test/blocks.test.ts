@@ -14,7 +14,7 @@ import {
   measureNode,
   NEW_CONDITION,
   numberFromText,
-} from '../features/strategies/sheet/blocks/nodes.ts';
+} from '../parts/rules/blocks/nodes.ts';
 
 const tree = (text: string) => {
   const read = parseRule(text);

@@ -1,16 +1,18 @@
 // What the charts and tables of the Runs place are given: as many points as can be seen, extremes kept, ticks where periods begin.
 
-import { type Bars, createEngine, dayFromIso, type TradeStory } from '@plateau/core';
+import { type Bars, createEngine, dayFromIso, type Trade, type TradeStory } from '@plateau/core';
 import { readStrategy, STRATEGY_FORMAT } from '@plateau/files';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { bandsIn } from '../features/market/chart/bands.ts';
 import { tradesHtml } from '../features/runs/paper/trades-html.ts';
-import { curveRows } from '../features/runs/report/curve-rows.ts';
-import { storyRows } from '../features/runs/trade/story-rows.ts';
 import { chartRows } from '../features/strategies/result/chart-rows.ts';
 import type { StoredRun } from '../model/rows.ts';
 import { settingRows } from '../model/runs/settings-rows.ts';
 import { periodTicks, rowsInView } from '../parts/chart/rows.ts';
+import { onBars, tradesInView } from '../parts/inspect/instrument-rows.ts';
+import { storyRows } from '../parts/inspect/story-rows.ts';
+import { curveRows } from '../parts/report/curve-rows.ts';
 import { tradeColumns, tradeFields } from '../parts/trades/columns.tsx';
 import { groupName } from '../parts/trades/grouping.ts';
 import { dayTicks } from '../ui/chart/time-axis.tsx';
@@ -53,11 +55,52 @@ if (outcome.kind !== 'done') throw new Error(JSON.stringify(outcome));
 const { run, story, comparisonWith } = outcome.inspection;
 const whole = { first: 0, last: run.marks.day.length - 1 };
 
+describe('the trades of one instrument', () => {
+  const trade = (entryDay: number, exitDay?: number) => ({ entryDay, exitDay }) as Trade;
+
+  it('stand where their bars are, and are left out where neither end is in view', () => {
+    const { day } = bars;
+    const [a, b, c] = [day[10], day[20], day[30]] as [number, number, number];
+    const held = trade(c);
+    const shown = tradesInView(bars, [trade(a, b), held], 15, 40);
+    expect(shown.map(({ entry, exit }) => [entry, exit])).toEqual([
+      [undefined, 20],
+      [30, undefined],
+    ]);
+    expect(tradesInView(bars, [trade(a, b)], 21, 40)).toEqual([]);
+    // A day without a bar of its own stands on the bar before.
+    const holed = { ...bars, day: day.map((date, k) => (k > 20 ? date + 3 : date)) };
+    expect(tradesInView(holed, [trade(b + 2)], 0, 400)[0]?.entry).toBe(20);
+  });
+
+  it('have the account beside them, at each bar as it stood last', () => {
+    const curve = { day: Int32Array.of(bars.day[5] ?? 0, bars.day[9] ?? 0), equity: Float64Array.of(7, 8) };
+    const values = onBars(bars, curve);
+    expect([values[4], values[5], values[8], values[9], values[50]]).toEqual([Number.NaN, 7, 7, 8, 8]);
+  });
+});
+
+describe('bands of days on which a condition holds', () => {
+  it('are as many as the condition begins to hold, within the span alone', () => {
+    const holds = Uint8Array.of(1, 1, 0, 0, 1, 0, 1, 1, 1);
+    expect(bandsIn(holds, 0, 8)).toEqual([
+      [0, 1],
+      [4, 4],
+      [6, 8],
+    ]);
+    expect(bandsIn(holds, 1, 6)).toEqual([
+      [1, 1],
+      [4, 4],
+      [6, 6],
+    ]);
+  });
+});
+
 describe('the rows of curves', () => {
   it('are few, keep the highest and the lowest of equity, and span all days', () => {
     fc.assert(
       fc.property(fc.integer({ min: 4, max: 300 }), (buckets) => {
-        const rows = chartRows(run, undefined, whole, buckets);
+        const rows = chartRows(run, undefined, 100, whole, buckets);
         expect(rows.length).toBeLessThanOrEqual(Math.max(run.marks.day.length, 4 * buckets + 2));
         const equity = rows.map((row) => row.equity);
         expect(Math.max(...equity)).toBe(Math.max(...run.marks.equity));
@@ -74,9 +117,12 @@ describe('the rows of curves', () => {
       figures: run.figures,
       capital: 1000,
     };
-    const rows = chartRows(run, ghost, { first: 0, last: 30 }, 100);
+    const rows = chartRows(run, ghost, 1000, { first: 0, last: 30 }, 100);
     const at = (day: number) => rows.find((row) => row.day === first + day)?.ghost;
     expect([at(9), at(10), at(19), at(20), at(30)]).toEqual([undefined, 5, 5, 6, 6]);
+    // A ghost of another capital is drawn as if it had begun with today’s.
+    const rebased = chartRows(run, ghost, 500, { first: 0, last: 30 }, 100);
+    expect(rebased.find((row) => row.day === first + 20)?.ghost).toBe(3);
   });
 
   it('are money, or multiples of what the span began with, for every curve alike', () => {
@@ -125,6 +171,29 @@ describe('the rows of prices', () => {
     expect(rows[0]?.other).toBeCloseTo(bars.close[10] as number, 12);
     expect(rows[3]?.drawn).toEqual([bars.open[13]]);
     expect(rows[0]?.change).toBeNaN();
+  });
+
+  it('draws many bars some together, from the first’s open to the last’s close, with nothing lost of their reach', () => {
+    const days = 2000;
+    const close = Float64Array.from({ length: days }, (_x, k) => 50 + 20 * Math.sin(k / 40) + (k % 7));
+    const many = {
+      day: Int32Array.from({ length: days }, (_x, k) => k),
+      open: close.map((x) => x - 1),
+      high: close.map((x) => x + 2),
+      low: close.map((x) => x - 3),
+      close,
+      volume: new Float64Array(days).fill(10),
+    };
+    const rows = rowsInView(
+      { bars: many, changes: undefined, measures: [close], other: undefined },
+      0,
+      days - 1,
+    );
+    expect(rows.length).toBeLessThanOrEqual(700);
+    expect(Math.max(...rows.map(({ high }) => high))).toBe(Math.max(...many.high));
+    expect(Math.min(...rows.map(({ low }) => low))).toBe(Math.min(...many.low));
+    expect(rows.reduce((sum, { volume }) => sum + volume, 0)).toBe(10 * days);
+    expect([rows[0]?.open, rows.at(-1)?.close]).toEqual([many.open[0], many.close.at(-1)]);
   });
 
   it('of a trade leave stops and targets out where there are none', () => {

@@ -1,6 +1,6 @@
 // What a sheet's doubts lead to: studies that read, turn its dials, and respect its veil.
 
-import { type RunRequest, readRule, type Strategy, valuesFrom } from '@plateau/core';
+import { alone, numbersAsDials, type RunRequest, readRule, type Strategy, valuesFrom } from '@plateau/core';
 import { readStrategy, readStudy, STRATEGY_FORMAT, writableStudy } from '@plateau/files';
 import { describe, expect, it } from 'vitest';
 import { shelf } from '../features/strategies/shelf/shelf.ts';
@@ -108,8 +108,9 @@ describe('a doubted sheet', () => {
       for (const [question] of QUESTIONS) {
         const made = studyFromSheet(question, { name: sheet.name, universe: 'u', request: its });
         if (!made.ok) {
-          // A sheet without a dial has nothing to turn, and longer bars have no edge.
-          const { dials, bars } = its.strategy;
+          // A sheet without a number has nothing to turn, and longer bars have no edge.
+          const { bars } = its.strategy;
+          const { dials } = numbersAsDials(its.strategy);
           expect(question === 'edge' ? bars !== 'day' : Object.keys(dials).length === 0).toBe(true);
           continue;
         }
@@ -124,9 +125,27 @@ describe('a doubted sheet', () => {
     }
   });
 
+  it('offers every number of its rules where it has no dial', () => {
+    const plain = strategyOf({ long: { enter: 'close > 120-day average', exit: 'days held is at least 9' } });
+    const study = made('terrain', request(plain));
+    if (study.kind !== 'terrain') throw new Error('it is one');
+    expect(Object.keys(study.strategy.dials)).toEqual(['entry 1', 'exit 1']);
+    expect(study.axes.map((axis) => 'dial' in axis && axis.dial)).toEqual(['entry 1', 'exit 1']);
+    expect(study.strategy.long?.enter).toBe('close is above {entry 1}-day average');
+  });
+
+  it('is a search through its universe, or its one instrument against the benchmark', () => {
+    expect(made('pair', request(dialled))).toMatchObject({ universe: 'skerry-stocks', search: {} });
+    const single = (symbol: string) =>
+      studyFromSheet('pair', { name: '', universe: alone(symbol), request: request(dialled) });
+    expect(single('ABERK')).toMatchObject({ study: { y: 'ABERK', x: 'SK60', universe: '' } });
+    expect(single('ABERK')).not.toHaveProperty('study.search');
+    expect(single('SK60')).toMatchObject({ ok: false });
+  });
+
   it('says what it lacks', () => {
     const none = studyFromSheet('terrain', { name: '', universe: 'u', request: request(strategyOf({})) });
-    expect(none).toMatchObject({ ok: false, why: expect.stringContaining('no dial') });
+    expect(none).toMatchObject({ ok: false, why: expect.stringContaining('neither a dial nor a number') });
     const weekly = strategyOf({ bars: 'week' });
     expect(studyFromSheet('edge', { name: '', universe: 'u', request: request(weekly) }).ok).toBe(false);
     expect(studyFromSheet('shake', { name: '', universe: 'u', request: request(weekly) })).toMatchObject({

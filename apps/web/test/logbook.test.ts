@@ -2,7 +2,7 @@
 
 import type { Figures } from '@plateau/core';
 import { describe, expect, it } from 'vitest';
-import { changesBetween, type LogEntry } from '../model/logbook/entry.ts';
+import { changesBetween, type LogEntry, runName } from '../model/logbook/entry.ts';
 import { readEntry, writableEntry } from '../model/logbook/written-entry.ts';
 import { runKey } from '../model/sheet/read.ts';
 import { replaceDraft, type Sheet, stateOf, textOf, undo } from '../model/sheet/sheet.ts';
@@ -17,9 +17,38 @@ describe('what changed', () => {
     };
     const words = changesBetween(before, after);
     expect(words).toHaveLength(3);
-    expect(words[0]).toMatch(/ 8 to 10$/);
+    expect(words[0]).toBe('slots 8 to 10 positions');
     expect(words.slice(1)).toEqual(['dial pull 7 to 5', 'dial new none to 1']);
     expect(changesBetween(before, { ...before, name: 'B', notes: 'x' })).toEqual([]);
+  });
+
+  it('is the condition alone, not the whole rule, and names, not ids', () => {
+    const before = { 'long.enter': 'close > 50-day average and gaps up', universe: 'a' };
+    const said = (after: Record<string, string>) =>
+      changesBetween(before, { ...before, ...after }, (id) => `universe ${id}`);
+    expect(said({ 'long.enter': 'close > 60-day average and gaps up' })).toEqual([
+      'enter when: close is above 50-day average to close is above 60-day average',
+    ]);
+    expect(said({ 'long.enter': 'close > 50-day average' })).toEqual(['enter when: gaps up is gone']);
+    expect(said({ 'long.enter': 'close > 50-day average and gaps up and close > 5' })).toEqual([
+      'enter when: close is above 5 is new',
+    ]);
+    expect(said({ 'long.enter': 'close > 50-day average or gaps up' })).toEqual([
+      'enter when: the same conditions joined otherwise',
+    ]);
+    expect(said({ universe: 'b' })).toEqual(['universe universe a to universe b']);
+  });
+
+  it('is nothing where a number became a dial of its value, or a rule is written otherwise', () => {
+    const plain = { 'long.enter': 'close > 50-day average', 'limits.positions': '8' };
+    const dialled = {
+      'long.enter': 'close is above {n}-day average',
+      'limits.positions': '{slots}',
+      dials: 'n = 50, 20 to 90 step 10\nslots = 8',
+    };
+    expect(runName(dialled)).toBe(runName(plain));
+    expect(runName({ ...dialled, dials: 'n = 60\nslots = 8' })).not.toBe(runName(plain));
+    expect(runName({ 'limits.positions': 'eight' })).toBeUndefined();
   });
 
   it('names another run, while a name or note does not', () => {

@@ -23,7 +23,16 @@ import { readValue, writableValue } from '../model/written-value.ts';
 import { database } from '../store/database.ts';
 import { readRow } from '../store/rows.ts';
 import { piecesOf } from '../store/studies/pieces.ts';
-import { addStudy, changeStudy, dropOrphans, keepFound, removeStudy } from '../store/studies/studies.ts';
+import {
+  addStudy,
+  changeStudy,
+  dropOrphans,
+  duplicateStudy,
+  keepFound,
+  nameStudy,
+  openVeilOf,
+  removeStudy,
+} from '../store/studies/studies.ts';
 import { takeBack, useActs } from '../store/undo.ts';
 
 const skerry = createSkerryMarket();
@@ -136,8 +145,11 @@ describe('the demo studies', () => {
     for (const demo of DEMO_STUDIES) {
       const study = demoStudy(demo);
       expect(study.name).toBe(demo.name);
-      expect(universesOf(study)).toEqual(['skerry-stocks']);
-      if (study.kind === 'pair') {
+      const isPair = study.kind === 'pair' && !study.search;
+      expect(universesOf(study)).toEqual(isPair ? [] : ['skerry-stocks']);
+      if (study.kind === 'pair' && isPair) {
+        for (const symbol of [study.y, study.x]) expect(skerry.bars.has(symbol)).toBe(true);
+      } else if (study.kind === 'pair') {
         expect(membersOf(study.universe).some(({ group }) => group === study.search?.group)).toBe(true);
       }
     }
@@ -185,7 +197,7 @@ describe('studies in the store', () => {
     const id = await addStudy(study);
     expect(nameOfStudy(await stored(id))).toBe('Edge');
     const result = await found(study);
-    await keepFound(id, result, 'd');
+    await keepFound(id, (await stored(id)).study, { result, data: 'd', market: 'm' });
     expect((await stored(id)).found?.result).toEqual(result);
     await changeStudy(await stored(id), { ...study, universe: 'elsewhere' }, 'another universe');
     // What was found was found elsewhere.
@@ -198,6 +210,62 @@ describe('studies in the store', () => {
     expect((await stored(id)).found?.result).toEqual(result);
   });
 
+  it('keep what they found under another name, not under another question', async () => {
+    const study = read(small.edge);
+    const id = await addStudy(study);
+    const result = await found(study);
+    const { study: asked } = await stored(id);
+    await nameStudy(await stored(id), { name: 'Tide', notes: 'looked at twice' });
+    // It was renamed while it ran.
+    await keepFound(id, asked, { result, data: 'd', market: 'm' }, 700);
+    expect(await stored(id)).toMatchObject({ took: 700, found: { market: 'm' }, study: { name: 'Tide' } });
+    await nameStudy(await stored(id), { name: 'Ebb' });
+    expect((await stored(id)).found?.result).toEqual(result);
+    const copy = await duplicateStudy(await stored(id), 'Ebb');
+    expect(nameOfStudy(await stored(copy))).toBe('Ebb, copy');
+    expect((await stored(copy)).found?.result).toEqual(result);
+    await takeBack('studies');
+    expect(await database.studies.get(copy)).toBeUndefined();
+    // What another document was asked is no answer to this one.
+    await changeStudy(await stored(id), { ...study, universe: 'elsewhere' }, 'another universe');
+    await keepFound(id, asked, { result, data: 'd' });
+    expect((await stored(id)).found).toBeUndefined();
+  });
+
+  it('refuse a document that would not read back, and stay what they were', async () => {
+    const study = read(small.edge);
+    const id = await addStudy(study);
+    const before = await stored(id);
+    const none = { ...study, horizons: [] } as Study;
+    await expect(changeStudy(before, none, 'no horizon')).rejects.toThrow(/horizons/);
+    expect(await stored(id)).toEqual(before);
+  });
+
+  it('count each look behind the veil, and are held to their origin when they are read', async () => {
+    const study = read(small.edge);
+    const origin = {
+      of: 'sheet',
+      id: 's',
+      name: 'Tide',
+      tried: [0.5, Number.NaN],
+      veil: { from: 17_000 },
+    } as const;
+    const id = await addStudy(study, origin);
+    expect(readRow('studies', await stored(id)).ok).toBe(true);
+    await openVeilOf(await stored(id), study);
+    await openVeilOf(await stored(id), study);
+    expect((await stored(id)).origin?.openings?.length).toBe(2);
+    // It is no act that could be taken back: what was seen was seen.
+    expect(useActs.getState().studies.done.length).toBe(1);
+    const broken = {
+      id: 'x',
+      created: 1,
+      study: small.edge,
+      origin: { of: 'dream', id: 's', name: '', tried: [] },
+    };
+    expect(readRow('studies', broken).ok).toBe(false);
+  });
+
   it('find the pieces that were done, pass over what is none, and let go of them at the end', async () => {
     const id = await addStudy(read(small.edge));
     const pieces = piecesOf(id);
@@ -208,7 +276,7 @@ describe('studies in the store', () => {
     await piecesOf('another').keep(c, { kind: 'done' });
     await dropOrphans();
     expect(await database.pieces.toCollection().primaryKeys()).toEqual([a, b]);
-    await keepFound(id, await found(read(small.edge)), 'd');
+    await keepFound(id, (await stored(id)).study, { result: await found(read(small.edge)), data: 'd' });
     expect(await database.pieces.count()).toBe(0);
   });
 });

@@ -53,6 +53,39 @@ describe('acts of a place', () => {
     expect(useActs.getState().market.done.map(({ words }) => words)).toEqual(['slow']);
   });
 
+  it('are taken back when they are under way: what is on screen is what is undone', async () => {
+    await put('a');
+    let finish = (): void => undefined;
+    const slow = act('market', 'slow', {
+      redo: () => {
+        value = [...value, 'slow'];
+        return new Promise<void>((resolve) => {
+          finish = resolve;
+        });
+      },
+      undo: () => {
+        value = value.filter((one) => one !== 'slow');
+      },
+    });
+    const undoing = undoIn('market');
+    finish();
+    await Promise.all([slow, undoing]);
+    expect(value).toEqual(['a']);
+    await undoIn('market');
+    expect(value).toEqual([]);
+  });
+
+  it('that failed hold back nothing', async () => {
+    await put('a');
+    const failing = act('market', 'none', {
+      redo: () => Promise.reject(new Error('full')),
+      undo: () => undefined,
+    });
+    await expect(failing).rejects.toThrow('full');
+    await undoIn('market');
+    expect(value).toEqual([]);
+  });
+
   it('forget what was undone once something else is done', async () => {
     await put('a');
     await takeBack('market');

@@ -2,18 +2,23 @@
 
 import { barsCsv } from '@plateau/files';
 import { Download, Trash2 } from 'lucide-react';
+import { parseAsString, useQueryState } from 'nuqs';
 import { toast } from 'sonner';
 import type { InstrumentQuality } from '@/model/market/quality.ts';
 import type { StoredListing, StoredRepair } from '@/model/rows.ts';
+import { TestOnButton } from '@/parts/test-on-button.tsx';
 import { removeInstrument } from '@/store/market/actions.ts';
 import { Button, IconButton } from '@/ui/button';
 import { count } from '@/ui/format.ts';
+import { late } from '@/ui/late.tsx';
 import { saveFile, WORKBOOK } from '@/ui/save-file.ts';
 import { useTitle } from '@/ui/use-title.ts';
 import { barsParquetFile, barsWorkbook } from '@/workers/workbook-client.ts';
 import { PriceChart } from './chart/price-chart.tsx';
 import { Findings } from './findings.tsx';
-import { useBars } from './market-data.ts';
+import { useBars } from './market-bars.ts';
+
+const RunTrades = late('The trades', () => import('./run-trades.tsx').then((m) => m.RunTrades));
 
 const PARQUET = 'application/vnd.apache.parquet';
 
@@ -29,6 +34,7 @@ interface InstrumentViewProps {
 /** One instrument: its chart, its files out, what is wrong with its bars. */
 export function InstrumentView({ listing, listings, quality, repairs, goTo, onGoTo }: InstrumentViewProps) {
   const bars = useBars(listing);
+  const [of, setOf] = useQueryState('of', parseAsString.withOptions({ history: 'push' }));
   const { symbol } = listing;
   useTitle('Market', symbol);
   const save = (ending: string, type: string, made: Promise<Uint8Array>): void => {
@@ -52,6 +58,10 @@ export function InstrumentView({ listing, listings, quality, repairs, goTo, onGo
         <span className="min-w-0 flex-1 truncate text-soft">{about.filter(Boolean).join(' · ')}</span>
         {bars && (
           <span className="flex shrink-0 gap-1">
+            <Button aria-pressed={of !== null} onClick={() => void setOf(of === null ? '' : null)}>
+              Trades
+            </Button>
+            <TestOnButton symbol={symbol} />
             <Button onClick={() => saveFile(`${symbol}.csv`, 'text/csv', barsCsv(bars))}>
               <Download size={14} aria-hidden /> CSV
             </Button>
@@ -65,7 +75,8 @@ export function InstrumentView({ listing, listings, quality, repairs, goTo, onGo
           </span>
         )}
       </header>
-      {bars && <PriceChart symbol={symbol} bars={bars} goTo={goTo} listings={listings} />}
+      {bars && of === null && <PriceChart symbol={symbol} bars={bars} goTo={goTo} listings={listings} />}
+      {of !== null && <RunTrades symbol={symbol} of={of} onOf={(next) => void setOf(next)} />}
       <Findings listing={listing} quality={quality} repairs={repairs} onGoTo={onGoTo} />
     </>
   );

@@ -14,6 +14,7 @@ import { Checkbox } from '@/ui/checkbox.tsx';
 import { moment, percent, ratio } from '@/ui/format.ts';
 import { late } from '@/ui/late.tsx';
 import { useFileChoice } from '@/ui/use-file-choice.tsx';
+import { Finding, inOrder, useFinding } from './finding.tsx';
 import { useAddress } from './use-address.ts';
 
 const RunReport = late('The report', () => import('./report/run-report.tsx').then((m) => m.RunReport), {
@@ -47,10 +48,12 @@ function Runs() {
   const [{ run: wanted, beside: marks }, go] = useAddress();
   const marked = (marks ?? '').split(' ').filter(Boolean);
   const runs = useRuns();
+  const [finding, setFinding] = useFinding();
   useUndoKeys('runs');
   if (!runs) return null;
   const open = runs.find(({ id }) => id === wanted) ?? runs[0];
   if (!open) return <NoRuns />;
+  const listed = inOrder(runs, finding);
   const beside = runs.filter(({ id }) => marked.includes(id)).slice(0, MOST_BESIDE);
   const mark = (id: string): void => {
     const next = marked.includes(id) ? marked.filter((m) => m !== id) : [...marked, id].slice(-MOST_BESIDE);
@@ -75,8 +78,10 @@ function Runs() {
             />
           </div>
         )}
+        {runs.length > 3 && <Finding finding={finding} onFinding={setFinding} />}
         <ul>
-          {runs.map((run) => (
+          {listed.length === 0 && <li className="px-3 py-2 text-soft">No run has these words.</li>}
+          {listed.map((run) => (
             <Entry
               key={run.id}
               run={run}
@@ -130,6 +135,11 @@ function Entry({ run, current, marked, onMark }: EntryProps) {
         {isBlendRun(run) && 'A blend. '}
         {run.universeName}, {moment(run.at)}
       </p>
+      {run.note && (
+        <p className="truncate italic" title={run.note}>
+          {run.note}
+        </p>
+      )}
       <p>
         {percent(cagr ?? Number.NaN)} a year, {percent(maxDrawdown ?? Number.NaN)} deepest, MAR{' '}
         {ratio(mar ?? Number.NaN)}

@@ -10,6 +10,7 @@ import { type CSSProperties, type ReactNode, useEffect, useState } from 'react';
 import { Toaster } from 'sonner';
 import { CommandMenu, useCommandMenu } from '@/parts/commands/command-menu.tsx';
 import { places } from '@/parts/commands/places.ts';
+import { StudyEnds } from '@/parts/studies/study-ends.tsx';
 import { IconButton } from '@/ui/button';
 
 /** What surrounds every page: the places, the theme, the command menu. */
@@ -29,6 +30,7 @@ export function Shell({ nonce, children }: { nonce: string | undefined; children
           </div>
           <CommandMenu />
           <Toasts />
+          <StudyEnds />
         </Tooltip.Provider>
       </NuqsAdapter>
     </ThemeProvider>

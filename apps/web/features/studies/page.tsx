@@ -1,80 +1,28 @@
 'use client';
 
-import { Upload } from 'lucide-react';
-import { useEffect } from 'react';
-import { toast } from 'sonner';
-import { DEMO_STUDIES, demoStudy } from '@/model/studies/demo.ts';
+import { parseAsString, useQueryState } from 'nuqs';
+import { Suspense } from 'react';
 import { useUndoKeys } from '@/parts/keys/use-undo-keys.ts';
-import { useUniverses } from '@/store/market/listings.ts';
-import { addStudy, dropOrphans, importStudy, useStudies } from '@/store/studies/studies.ts';
-import { Button } from '@/ui/button';
-import { useFileChoice } from '@/ui/use-file-choice.tsx';
-import { useTitle } from '@/ui/use-title.ts';
-import { StudyRow } from './study-row.tsx';
+import { useStudies } from '@/store/studies/studies.ts';
+import { late } from '@/ui/late.tsx';
+import { StudyList } from './list/study-list.tsx';
 
-/** The Studies place: every study with how far it is and what it found. */
+const StudyView = late('The study', () => import('./frame/study-view.tsx').then((m) => m.StudyView));
+
+/** The Studies place: the list of all, or one with its question, its settings and its answer. */
 export function StudiesPage() {
-  useTitle('Studies', '');
-  useUndoKeys('studies');
-  useEffect(() => void dropOrphans(), []);
-  const studies = useStudies();
-  const universes = useUniverses();
-  const { field, choose } = useFileChoice({
-    label: 'Study file',
-    accept: '.json,application/json',
-    onFile: (file) =>
-      importStudy(file).catch((error: Error) =>
-        toast.error(`${file.name} is no study: ${error.message}`, { duration: 15_000 }),
-      ),
-  });
-  if (!studies || !universes) return null;
   return (
-    <main className="contours h-full overflow-auto">
-      <div className="mx-auto grid max-w-[64rem] gap-4 p-6">
-        <header>
-          <h1 className="font-serif text-2xl">Studies</h1>
-          <p className="max-w-[46rem] text-soft">
-            Doubt a result: other settings, other years, other instruments, the signal alone, chance. A study
-            goes on while you are in another place, can be stopped, and goes on from there, also after its tab
-            was closed.
-          </p>
-        </header>
-        <section aria-label="A new study" className="border border-hairline bg-raised p-4">
-          <h2 className="font-serif text-lg">A new study</h2>
-          <p className="pt-2">
-            <Button onClick={choose} className="border-strong bg-accent-paper font-semibold">
-              <Upload size={14} aria-hidden /> Import a study file
-            </Button>
-            {field}
-          </p>
-        </section>
-        <section aria-label="Your studies" className="border border-hairline bg-raised p-4">
-          <h2 className="font-serif text-lg">Your studies</h2>
-          {studies.length === 0 ? (
-            <p className="text-soft">None yet. Import a study file, or begin one of those below.</p>
-          ) : (
-            <ul className="mt-2 border-t border-hairline">
-              {studies.map((row) => (
-                <StudyRow key={row.id} row={row} universes={universes} />
-              ))}
-            </ul>
-          )}
-        </section>
-        <section aria-label="Studies to begin with">
-          <h2 className="font-serif text-lg">Three to begin with</h2>
-          <ul className="grid grid-cols-3 gap-3 pt-1">
-            {DEMO_STUDIES.map((demo) => (
-              <li key={demo.name} className="flex flex-col gap-2 border border-hairline bg-raised p-4">
-                <h3 className="font-serif text-base">{demo.name}</h3>
-                <p className="flex-1 text-soft">{demo.about}</p>
-                <p>
-                  <Button onClick={() => void addStudy(demoStudy(demo))}>Begin “{demo.name}”</Button>
-                </p>
-              </li>
-            ))}
-          </ul>
-        </section>
-      </div>
-    </main>
+    <Suspense>
+      <Studies />
+    </Suspense>
   );
+}
+
+function Studies() {
+  const [open] = useQueryState('study', parseAsString);
+  useUndoKeys('studies');
+  const studies = useStudies();
+  if (!studies) return null;
+  const row = studies.find(({ id }) => id === open);
+  return row ? <StudyView key={row.id} row={row} /> : <StudyList studies={studies} />;
 }

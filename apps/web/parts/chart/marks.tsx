@@ -26,22 +26,30 @@ export function drawBar(properties: unknown) {
   );
 }
 
-/** Every value of the bar under the crosshair. @param other the instrument beside it */
+/**
+ * Every value of the bar under the crosshair.
+ * @param other the instrument beside it
+ * @param truths of those that are conditions, whether each holds on the bar
+ */
 export function valuesOf(
   row: Row,
   names: readonly string[],
   other: string | undefined,
+  truths: readonly (boolean | undefined)[] = [],
 ): readonly (readonly [string, string, ('gain' | 'loss')?])[] {
   const values: readonly (readonly [string, number | undefined])[] = [
     ['Open', row.open],
     ['High', row.high],
     ['Low', row.low],
     ['Close', row.close],
-    ...names.map((name, k) => [name, row.drawn[k]] as const),
+    ...names.flatMap((name, k) => (truths[k] === undefined ? [[name, row.drawn[k]] as const] : [])),
     ...(other ? [[`${other}, rebased`, row.other] as const] : []),
   ];
   return [
     ...values.map(([name, value = Number.NaN]) => [name, plainNumber(value)] as const),
+    ...names.flatMap((name, k) =>
+      truths[k] === undefined ? [] : [[name, truths[k] ? 'holds' : 'does not hold'] as const],
+    ),
     ['Change', percent(row.change), row.change < 0 ? 'loss' : 'gain'],
     ['Volume', count(row.volume)],
   ];

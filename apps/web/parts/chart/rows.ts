@@ -27,7 +27,35 @@ export interface Columns {
   readonly other: Float64Array | undefined;
 }
 
-export function rowsInView({ bars, changes, measures, other }: Columns, first: number, last: number): Row[] {
+/** More bars than this are drawn some together: from the first's open to the last's close, with the highest and the lowest. */
+const MOST = 700;
+
+/** The bars of a span as rows; of many, as few as can be seen. */
+export function rowsInView(columns: Columns, first: number, last: number): Row[] {
+  const rows = eachRow(columns, first, last);
+  const each = Math.ceil(rows.length / MOST);
+  if (each < 2) return rows;
+  return Array.from({ length: Math.ceil(rows.length / each) }, (_row, k) =>
+    together(rows.slice(k * each, (k + 1) * each)),
+  );
+}
+
+function together(rows: readonly Row[]): Row {
+  const [begin, end] = [at(rows, 0), at(rows, rows.length - 1)];
+  const high = Math.max(...rows.map((row) => row.high));
+  const low = Math.min(...rows.map((row) => row.low));
+  return {
+    ...end,
+    open: begin.open,
+    high,
+    low,
+    range: [low, high],
+    change: rows.reduce((all, row) => all * (1 + row.change), 1) - 1,
+    volume: rows.reduce((sum, { volume }) => sum + volume, 0),
+  };
+}
+
+function eachRow({ bars, changes, measures, other }: Columns, first: number, last: number): Row[] {
   const known = (column: Float64Array | undefined, i: number): number => column?.[i] ?? Number.NaN;
   const scale = rebased(bars.close, other, first, last);
   const rows: Row[] = [];

@@ -56,7 +56,7 @@ export function PlainControl({ id, field, text, problems, days, onChange }: Cont
   }
 }
 
-interface Shared {
+export interface Shared {
   readonly id: string;
   readonly value: string;
   readonly faulty: boolean;
@@ -64,7 +64,7 @@ interface Shared {
 }
 
 /** A universe of the store, or one instrument alone. */
-function UniverseField({ value, onPick, ...shared }: Shared & { onPick: (value: string) => void }) {
+export function UniverseField({ value, onPick, ...shared }: Shared & { onPick: (value: string) => void }) {
   const universes = useUniverses();
   const more = useMemo(
     () =>

@@ -1,51 +1,18 @@
-import { definitionOf, type FigureEntry, type Figures, figureOf, headlineFigures } from '@plateau/core';
-import { Popover, Tooltip } from 'radix-ui';
+import { type CurveFigures, definitionOf, type FigureEntry, type Figures, figureOf } from '@plateau/core';
+import { Tooltip } from 'radix-ui';
 import { memo } from 'react';
-import { texts, useSetting } from '@/store/setting.ts';
-import { Checkbox } from '@/ui/checkbox.tsx';
 import { changeOf, ours, theirs } from '@/ui/figures.ts';
+import { written } from '@/ui/format.ts';
+import { FigureChoice } from './figure-choice.tsx';
+import { useShownFigures } from './shown-figures.ts';
 
-/** Which figures are shown; all until some are hidden. */
-function useHidden() {
-  return useSetting<readonly string[]>('hidden figures', texts, NONE_HIDDEN);
+export interface OtherCurve {
+  readonly name: string;
+  readonly figures: CurveFigures;
 }
-const NONE_HIDDEN: readonly string[] = [];
+const NO_OTHERS: readonly OtherCurve[] = [];
 
-/** Chooses the figures, each by a tick. */
-function Choice() {
-  const [hidden, keep] = useHidden();
-  return (
-    <Popover.Root>
-      <Popover.Trigger className="rounded-sm text-soft underline decoration-hairline decoration-dotted underline-offset-3 hover:text-ink">
-        After costs
-        <span className="sr-only">: choose the figures</span>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="start"
-          sideOffset={4}
-          aria-label="Figures shown"
-          className="z-50 border border-strong bg-raised p-3 shadow-lg"
-        >
-          {headlineFigures.map(({ name }) => (
-            <Checkbox
-              key={name}
-              checked={!hidden.includes(name)}
-              onChange={() =>
-                keep(hidden.includes(name) ? hidden.filter((h) => h !== name) : [...hidden, name])
-              }
-              className="!flex py-0.5"
-            >
-              {name}
-            </Checkbox>
-          ))}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
-  );
-}
-
-/** The headline figures, strategy and benchmark in two columns. */
+/** The chosen figures, strategy and benchmark in two columns. */
 export const FiguresTable = memo(function FiguresTable({
   figures,
   benchmark,
@@ -53,25 +20,27 @@ export const FiguresTable = memo(function FiguresTable({
   sameCapital = true,
   barsPerYear,
   whose = 'Strategy',
+  others = NO_OTHERS,
 }: {
   figures: Figures;
   benchmark: string;
   barsPerYear: number;
   /** what its own column is called */
   whose?: string;
+  /** other curves beside it, each by its name */
+  others?: readonly OtherCurve[];
   /** whether the account began with the same money before the last edit */
   sameCapital?: boolean;
   /** the figures before the last edit, which the ghost is the curve of */
   before: Figures | undefined;
 }) {
-  const [hidden] = useHidden();
-  const shown = headlineFigures.filter(({ name }) => !hidden.includes(name));
+  const [shown] = useShownFigures();
   return (
     <table className="w-full" aria-label="Headline figures">
       <thead>
         <tr className="border-b border-hairline text-right">
           <th scope="col" className="py-1 text-left font-normal text-soft">
-            <Choice />
+            <FigureChoice />
           </th>
           <th scope="col" className="py-1 pl-2 font-semibold">
             {whose}
@@ -84,6 +53,11 @@ export const FiguresTable = memo(function FiguresTable({
           <th scope="col" className="py-1 pl-2 font-semibold whitespace-nowrap">
             {benchmark} held
           </th>
+          {others.map(({ name }) => (
+            <th key={name} scope="col" className="py-1 pl-2 font-semibold whitespace-nowrap">
+              {name}
+            </th>
+          ))}
         </tr>
       </thead>
       <tbody>
@@ -100,6 +74,13 @@ export const FiguresTable = memo(function FiguresTable({
                 <td className="pl-2">{compared && <Moved entry={entry} now={figures} before={before} />}</td>
               )}
               <td className="pl-2 text-soft">{theirs(entry, figures)}</td>
+              {others.map((other) => (
+                <td key={other.name} className="pl-2 text-soft">
+                  {entry.about === 'curve'
+                    ? written(other.figures[entry.key as keyof CurveFigures], entry.kind)
+                    : ''}
+                </td>
+              ))}
             </tr>
           );
         })}

@@ -18,7 +18,7 @@ export const SHEET_KEYS = {
   dial: key('Go to the first dial', 'd'),
   view: key('Rules as blocks or as text', 'b'),
   shelf: key('Shelf of ready sheets', 's'),
-  fresh: key('New sheet', 'n'),
+  fresh: key('New sheet, empty', 'n'),
   duplicate: key('Duplicate this sheet', 'w'),
   left: key('The sheet to the left', '['),
   right: key('The sheet to the right', ']'),

@@ -1,6 +1,6 @@
 // Ctrl+Z and Ctrl+Shift+Z for a place. A text field keeps them for its own text.
 
-import { doAgain, takeBack, toldIfFailed, type UndoPlace, useActs } from '@/store/undo.ts';
+import { actsSettled, doAgain, takeBack, toldIfFailed, type UndoPlace, useActs } from '@/store/undo.ts';
 import { useChord } from '@/ui/use-keys.ts';
 import { CHORDS } from './table.ts';
 
@@ -25,6 +25,7 @@ function isTextField(target: EventTarget | null): boolean {
 
 /** Undoes the newest of a place's acts and its own steps. */
 export async function undoIn(place: UndoPlace, own?: OwnSteps): Promise<void> {
+  await actsSettled(place);
   const { done } = useActs.getState()[place];
   const act = done[done.length - 1];
   const step = own?.lastAt();

@@ -1,9 +1,9 @@
 'use client';
 
-import { headlineFigures } from '@plateau/core';
 import { clsx } from 'clsx';
 import type { LogEntry, VariantSetting } from '@/model/logbook/entry.ts';
 import type { Draft } from '@/model/sheet/sheet.ts';
+import { useShownFigures } from '@/parts/figures/shown-figures.ts';
 import { Button } from '@/ui/button';
 import { changeOf, ours } from '@/ui/figures.ts';
 import { moment } from '@/ui/format.ts';
@@ -19,6 +19,7 @@ const titleOf = ({ name, at }: LogEntry): string => name || moment(at);
 
 /** Two variants: curves overlaid, rules side by side with differences marked, figures with their differences. */
 export function Compare({ pair: given, settings: settingsOf, onClose }: CompareProps) {
+  const [figures] = useShownFigures();
   // The older on the left, so that differences read as what the later change did.
   const [a, b] = [...given].sort((x, y) => x.at - y.at) as [LogEntry, LogEntry];
   const settings = settingsOf([a.draft, b.draft])
@@ -39,7 +40,7 @@ export function Compare({ pair: given, settings: settingsOf, onClose }: CompareP
         <table aria-label="Figures of both" className="self-start">
           <Head a={a} b={b} last="Change" />
           <tbody>
-            {headlineFigures.map((entry) => (
+            {figures.map((entry) => (
               <tr key={entry.key} className="border-b border-hairline text-right">
                 <th scope="row" className="pr-3 text-left font-normal whitespace-nowrap">
                   {entry.name}

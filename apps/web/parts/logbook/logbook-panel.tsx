@@ -4,7 +4,7 @@ import { at } from '@plateau/core';
 import { writeCsv } from '@plateau/files';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { clsx } from 'clsx';
-import { Download, Pin, RotateCcw, Trash2 } from 'lucide-react';
+import { Download, GitCompareArrows, Pin, RotateCcw, Trash2 } from 'lucide-react';
 import { useRef, useState } from 'react';
 import type { LogEntry, VariantSetting } from '@/model/logbook/entry.ts';
 import type { Draft } from '@/model/sheet/sheet.ts';
@@ -28,6 +28,9 @@ interface LogbookPanelProps {
   /** names the variant on screen */
   readonly current: string | undefined;
   readonly onBringBack: (entry: LogEntry) => void;
+  /** the key of the variant that edits are compared with, and what sets another; left out where that cannot be set */
+  readonly compared?: string | undefined;
+  readonly onCompare?: (entry: LogEntry) => void;
   readonly settings: (drafts: readonly Draft[]) => readonly VariantSetting[];
   /** the variants as files, made when they are asked for */
   readonly files: VariantFiles;
@@ -41,7 +44,7 @@ interface VariantFiles {
 
 /** Every variant that was run and stayed: what changed, what came of it; brought back, pinned, named, compared. */
 export function LogbookPanel(props: LogbookPanelProps) {
-  const { name, entries, shut, current, onBringBack, settings, files } = props;
+  const { name, entries, shut, current, onBringBack, compared, onCompare, settings, files } = props;
   // Variants run before the veil was set, or by another, saw what is veiled now: their figures wait until it is opened.
   const seen = entries.filter(({ curve }) => !(shut <= at(curve.days, curve.days.length - 1)));
   const [search, setSearch] = useState('');
@@ -125,6 +128,8 @@ export function LogbookPanel(props: LogbookPanelProps) {
                   marked={marked.includes(entry.id)}
                   onMark={() => mark(entry.id)}
                   onBringBack={() => onBringBack(entry)}
+                  compared={entry.key === compared}
+                  onCompare={onCompare && (() => onCompare(entry))}
                 />
               );
             })}
@@ -145,9 +150,13 @@ interface VariantProps {
   readonly marked: boolean;
   readonly onMark: () => void;
   readonly onBringBack: () => void;
+  /** what edits are compared with */
+  readonly compared: boolean;
+  readonly onCompare: (() => void) | undefined;
 }
 
-function Variant({ entry, top, current, marked, onMark, onBringBack }: VariantProps) {
+function Variant(props: VariantProps) {
+  const { entry, top, current, marked, onMark, onBringBack, compared, onCompare } = props;
   const { figures, pinned } = entry;
   return (
     <li
@@ -193,6 +202,15 @@ function Variant({ entry, top, current, marked, onMark, onBringBack }: VariantPr
           className={pinned ? 'text-accent' : undefined}
           onClick={() => void changeEntry(entry, pinned ? 'Unpinned' : 'Pinned', { pinned: !pinned })}
         />
+        {onCompare && (
+          <IconButton
+            label="Compare edits with this"
+            icon={GitCompareArrows}
+            aria-pressed={compared}
+            className={compared ? 'text-accent' : undefined}
+            onClick={onCompare}
+          />
+        )}
         <IconButton label="Bring back" icon={RotateCcw} disabled={current} onClick={onBringBack} />
         <IconButton label="Delete" icon={Trash2} onClick={() => void removeEntry(entry)} />
       </span>

@@ -1,7 +1,7 @@
 // Records variants that stayed for a moment.
 
 import { useEffect, useEffectEvent } from 'react';
-import { type Drawn, smallCurve } from '@/model/logbook/entry.ts';
+import { type Drawn, type LogEntry, smallCurve } from '@/model/logbook/entry.ts';
 import type { Draft } from '@/model/sheet/sheet.ts';
 import { addVariant } from '@/store/logbook.ts';
 
@@ -11,9 +11,10 @@ const MOMENT = 2000;
 /** Milliseconds for which a rule that is still being written must rest to count as one. */
 const REST = 10_000;
 
-/** Whether a rule's text has the focus. */
+/** Whether a rule is being written or pointed at: its text has the focus, its blocks have, or a list opened from them has. */
 function isWritten(): boolean {
-  return document.activeElement?.closest('.rule-editor') != null;
+  const { activeElement } = document;
+  return activeElement?.closest('.rule-editor, [data-rule-blocks], [data-value-list]') != null;
 }
 
 /** A finished run on screen, and what it was run from. */
@@ -25,6 +26,8 @@ interface Tried {
   readonly draft: Draft;
   readonly run: Drawn;
   readonly benchmark: string;
+  /** names what it runs, however it is written; undefined where that is not told apart */
+  readonly name?: (draft: Draft) => string | undefined;
 }
 
 /**
@@ -40,8 +43,10 @@ export function useRecorder(
   const run = tried?.run;
   const record = useEffectEvent(async (): Promise<void> => {
     if (!tried) return;
-    const { of, key, draft, run, benchmark } = tried;
-    await addVariant(of, key, (before) => ({
+    const { of, key, draft, run, benchmark, name } = tried;
+    const own = name?.(draft);
+    const isSame = (before: LogEntry): boolean => own !== undefined && name?.(before.draft) === own;
+    await addVariant(of, key, isSame, (before) => ({
       id: crypto.randomUUID(),
       sheet: of,
       at: Date.now(),

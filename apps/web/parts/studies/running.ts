@@ -1,7 +1,8 @@
 // Runs studies: they go on while the trader is in another place. Loaded with the first that is run, for it brings the engine.
 
-import { type PoolDesk, timeLeft } from '@plateau/core';
-import { type StoredStudy, studyOf } from '@/model/studies/stored-study.ts';
+import { type PoolDesk, type StudyNews, timeLeft } from '@plateau/core';
+import { nameOfStudy, type StoredStudy, studyOf } from '@/model/studies/stored-study.ts';
+import { logbookOf } from '@/store/logbook.ts';
 import { keepFound } from '@/store/studies/studies.ts';
 import { studyInWorkers } from '@/workers/study-client.ts';
 import { tellFault, tellRunning, useRunningStudies } from './state.ts';
@@ -10,8 +11,11 @@ const desks = new Map<string, PoolDesk>();
 /** Stopped before there was a desk to stop. */
 const called = new Set<string>();
 
-/** Milliseconds between two looks at the progress. */
+/** Milliseconds between two looks at the progress, and how many of them pass between two at what is known so far, which is drawn. */
 const BEAT = 200;
+const BEATS_A_DRAWING = 4;
+/** Milliseconds after which one may have gone elsewhere. */
+const LONG = 3_000;
 
 /** Runs a study from where it was stopped; one tab at a time does. */
 export async function startStudy(row: StoredStudy): Promise<void> {
@@ -19,29 +23,41 @@ export async function startStudy(row: StoredStudy): Promise<void> {
   if (useRunningStudies.getState().running.has(id)) return;
   tellFault(id, undefined);
   const began = performance.now();
+  let news: StudyNews | undefined;
+  let drawn: StudyNews | undefined;
+  let beat = 0;
   const look = (): void => {
     const progress = desks.get(id)?.progress() ?? { expected: 0, done: 0, found: 0 };
-    tellRunning(id, { progress, left: timeLeft(performance.now() - began, progress) });
+    if (beat++ % BEATS_A_DRAWING === 0) drawn = news;
+    tellRunning(id, { progress, left: timeLeft(performance.now() - began, progress), news: drawn });
   };
   look();
   const timer = setInterval(look, BEAT);
   try {
     await navigator.locks.request(`plateau study ${id}`, { ifAvailable: true }, async (lock) => {
       if (!lock) throw new Error('It is under way in another tab.');
-      const { outcome, data, keepFault } = await studyInWorkers(
+      const { outcome, data, market, keepFault } = await studyInWorkers(
         id,
         studyOf(row),
+        await triedSoFar(row),
         (desk) => {
           desks.set(id, desk);
           if (called.has(id)) desk.stop();
         },
-        () => undefined,
+        (latest) => {
+          news = latest;
+        },
       );
-      if (outcome.kind === 'done') await keepFound(id, outcome.result, data);
-      else if (outcome.kind === 'problems') {
+      if (outcome.kind === 'done') {
+        await keepFound(id, row.study, { result: outcome.result, data, market }, performance.now() - began);
+        tellEnd(row, performance.now() - began);
+      }
+      if (outcome.kind === 'problems') {
         const [first] = outcome.problems;
         throw new Error(first ? `${first.path}: ${first.message}` : 'It cannot be run.');
-      } else if (keepFault !== undefined) throw new Error(`What was done could not be kept: ${keepFault}`);
+      }
+      if (outcome.kind === 'stopped' && keepFault !== undefined)
+        throw new Error(`What was done could not be kept: ${keepFault}`);
     });
   } catch (error) {
     tellFault(id, error instanceof Error ? error.message : String(error));
@@ -51,6 +67,21 @@ export async function startStudy(row: StoredStudy): Promise<void> {
     called.delete(id);
     tellRunning(id, undefined);
   }
+}
+
+/** The Sharpe ratios of what was tried on the doubted sheet until now; of one that is gone, until it was doubted. */
+async function triedSoFar({ origin }: StoredStudy): Promise<readonly number[]> {
+  const logbook = origin?.of === 'sheet' ? await logbookOf(origin.id) : [];
+  return logbook.length > 0 ? logbook.map(({ figures }) => figures.sharpe) : (origin?.tried ?? []);
+}
+
+/** One who is elsewhere is told that long work has ended. */
+function tellEnd(row: StoredStudy, took: number): void {
+  const isInSight =
+    location.pathname === '/studies' &&
+    [null, row.id].includes(new URLSearchParams(location.search).get('study'));
+  if (isInSight || took < LONG) return;
+  useRunningStudies.setState({ ended: { id: row.id, name: nameOfStudy(row) } });
 }
 
 /** Stops a study; what is done of it is kept. */

@@ -8,6 +8,10 @@ import type { Fields } from '@/ui/row-filter.ts';
 const day = (value: number | undefined): string => (value === undefined ? 'open' : isoFromDay(value));
 const nan = (value: number | undefined): number => value ?? Number.NaN;
 
+/** What the position cost or brought at its entry, and as a share of the equity that it was sized on. */
+const valueAtEntry = ({ shares, entryPrice }: Trade): number => shares * entryPrice;
+const shareAtEntry = (t: Trade): number => valueAtEntry(t) / t.sizedOn;
+
 export const tradeColumns: DataColumn<Trade>[] = [
   column('symbol', 'Symbol', (t) => t.symbol, { width: 58, left: true, show: (t) => t.symbol }),
   column('side', 'Side', (t) => t.side, { width: 42, left: true, show: (t) => t.side }),
@@ -27,6 +31,8 @@ export const tradeColumns: DataColumn<Trade>[] = [
   column('shares', 'Shares', (t) => t.shares, { width: 54, show: (t) => written(t.shares, 'shares') }),
   column('entryPrice', 'Entry at', (t) => t.entryPrice, { width: 58, show: (t) => price(t.entryPrice) }),
   column('exitPrice', 'Exit at', (t) => t.exitPrice, { width: 58, show: (t) => price(nan(t.exitPrice)) }),
+  column('value', 'Value', valueAtEntry, { width: 60, show: (t) => money(valueAtEntry(t)) }),
+  column('share', 'Of equity', shareAtEntry, { width: 62, show: (t) => percent(shareAtEntry(t)) }),
   column('commission', 'Commission', (t) => t.commission, { width: 74, show: (t) => price(t.commission) }),
   column('carry', 'Borrowing', (t) => t.carry, { width: 66, show: (t) => price(t.carry) }),
   column('costs', 'Costs', (t) => t.commission + t.carry, {
@@ -51,7 +57,14 @@ export const partColumn = (parts: readonly string[]): DataColumn<Trade> =>
   });
 
 /** Columns that are not shown until they are chosen. */
-export const HIDDEN_AT_FIRST: readonly string[] = ['group', 'decision', 'commission', 'carry', 'risk'];
+export const HIDDEN_AT_FIRST: readonly string[] = [
+  'group',
+  'decision',
+  'share',
+  'commission',
+  'carry',
+  'risk',
+];
 
 /** What a filter can ask of a trade, by the columns' names. */
 export function tradeFields(t: Trade, parts: readonly string[] = []): Fields {
@@ -65,6 +78,8 @@ export function tradeFields(t: Trade, parts: readonly string[] = []): Fields {
     exit: t.exitDay === undefined ? 'open' : isoFromDay(t.exitDay),
     reason: t.exitReason ?? 'open',
     shares: t.shares,
+    value: valueAtEntry(t),
+    share: shareAtEntry(t),
     profit: t.profit,
     return: t.return,
     bars: t.barsHeld,
@@ -85,6 +100,8 @@ export const TRADE_FIELDS = [
   'exit',
   'reason',
   'shares',
+  'value',
+  'share',
   'profit',
   'return',
   'bars',

@@ -1,19 +1,18 @@
 'use client';
 
 import { TRADE_GROUPINGS, type Trade, type TradeGrouping, tradeGroups } from '@plateau/core';
-import { partTradesTable, type Table, tableCsv, tradesTable } from '@plateau/files';
-import { Columns3, Copy, Download } from 'lucide-react';
+import { partTradesTable, tradesTable } from '@plateau/files';
+import { Columns3 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { memo, useDeferredValue, useMemo } from 'react';
-import { toast } from 'sonner';
 import { texts, useSetting } from '@/store/setting.ts';
 import { Button } from '@/ui/button';
 import { DataTable, type Grouping } from '@/ui/data-table.tsx';
+import { FilterField } from '@/ui/filter-field.tsx';
 import { count, money, percent, ratio } from '@/ui/format.ts';
 import { readFilter } from '@/ui/row-filter.ts';
-import { saveFile, WORKBOOK } from '@/ui/save-file.ts';
 import { Select } from '@/ui/select.tsx';
-import { tablesWorkbook } from '@/workers/workbook-client.ts';
+import { TableOut } from '../table-out.tsx';
 import { HIDDEN_AT_FIRST, partColumn, TRADE_FIELDS, tradeColumns, tradeFields } from './columns.tsx';
 import { GROUPINGS, groupName } from './grouping.ts';
 import { useTradesInAddress } from './use-trades-in-address.ts';
@@ -84,19 +83,13 @@ export const TradesTable = memo(function TradesTable({ trades, name, parts, onOp
               ? `${count(trades.length, 'trade')}`
               : `${count(rows.length)} of ${count(trades.length, 'trade')}`}
           </span>
-          <input
-            aria-label="Filter the trades"
+          <FilterField
+            label="Filter the trades"
             value={filter}
-            onChange={(event) => setFilter(event.target.value)}
+            onChange={setFilter}
             placeholder="filter: stop 2019 return<-5% bars>20"
-            aria-invalid={!read.ok}
-            className="w-64 rounded-sm border border-hairline bg-raised px-1.5 py-0.5 aria-invalid:border-loss"
+            read={read}
           />
-          {!read.ok && (
-            <span role="alert" className="text-loss">
-              {read.message}
-            </span>
-          )}
           <span className="text-soft">
             By{' '}
             <Select
@@ -108,53 +101,18 @@ export const TradesTable = memo(function TradesTable({ trades, name, parts, onOp
           </span>
           <div className="ml-auto flex gap-2">
             <ColumnChoice columns={columns} hidden={hidden} onChange={setHidden} />
-            <Out trades={shown} name={name} parts={parts} />
+            <TableOut
+              table={() => (parts ? partTradesTable(shown, parts) : tradesTable(shown))}
+              rows={shown.length}
+              one="trade"
+              name={`${name} trades`}
+            />
           </div>
         </div>
       )}
     />
   );
 });
-
-interface OutProps {
-  readonly trades: readonly Trade[];
-  readonly name: string;
-  readonly parts: readonly string[] | undefined;
-}
-
-function Out({ trades, name, parts }: OutProps) {
-  const none = trades.length === 0;
-  const made = (): Table => (parts ? partTradesTable(trades, parts) : tradesTable(trades));
-  const copy = async (): Promise<void> => {
-    const table = made();
-    const lines = [table.columns.map((column) => column.name), ...table.rows];
-    try {
-      await navigator.clipboard.writeText(lines.map((line) => line.join('\t')).join('\n'));
-      toast(`${count(trades.length, 'trade')} are copied, as a sheet takes them.`);
-    } catch {
-      toast.error('The browser did not allow it to copy. Take the CSV instead.');
-    }
-  };
-  const xlsx = (): void => {
-    tablesWorkbook([made()]).then(
-      (bytes) => saveFile(`${name} trades.xlsx`, WORKBOOK, bytes),
-      (error: Error) => toast.error(`The workbook was not made: ${error.message}.`),
-    );
-  };
-  return (
-    <>
-      <Button disabled={none} onClick={() => void copy()}>
-        <Copy size={14} aria-hidden /> Copy
-      </Button>
-      <Button disabled={none} onClick={() => saveFile(`${name} trades.csv`, 'text/csv', tableCsv(made()))}>
-        <Download size={14} aria-hidden /> CSV
-      </Button>
-      <Button disabled={none} onClick={xlsx}>
-        <Download size={14} aria-hidden /> XLSX
-      </Button>
-    </>
-  );
-}
 
 interface ColumnChoiceProps {
   readonly columns: typeof tradeColumns;

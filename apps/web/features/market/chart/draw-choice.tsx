@@ -11,7 +11,7 @@ interface DrawChoiceProps {
   readonly onBeside: (symbol: string) => void;
 }
 
-/** What a chart draws beside the bars: measures, and another instrument. */
+/** What a chart draws beside the bars: measures, days on which conditions hold, and another instrument. */
 export function DrawChoice(props: DrawChoiceProps) {
   const { text, onText, fault, beside, onBeside } = props;
   return (
@@ -22,7 +22,7 @@ export function DrawChoice(props: DrawChoiceProps) {
           <input
             value={text}
             onChange={(event) => onText(event.target.value)}
-            placeholder="values in rule text, up to five, between semicolons"
+            placeholder="values and conditions in rule text, up to five, between semicolons"
             aria-invalid={fault !== undefined}
             className={box({ faulty: fault !== undefined, className: 'min-w-40 flex-1 px-1.5 py-0.5' })}
           />

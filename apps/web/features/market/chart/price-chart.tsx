@@ -31,7 +31,6 @@ const DRAWN = {
   beside: parseAsString.withDefault(''),
 };
 const FIRST_VIEW = 220;
-const MOST_VIEW = 700;
 /** Bars around a day that is gone to. */
 const AROUND = 80;
 
@@ -48,7 +47,6 @@ export function PriceChart({ symbol, bars, listings, goTo }: PriceChartProps) {
     home,
     initial: asked,
     onSpan: keepSpan,
-    most: MOST_VIEW,
     dayOf: (place) => its.day[Math.min(size - 1, Math.max(0, Math.round(place)))] ?? 0,
   });
   const { first, last } = zoom.span;

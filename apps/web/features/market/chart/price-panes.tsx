@@ -1,6 +1,6 @@
 import { monthOf, yearOf } from '@plateau/core';
 import { useMemo } from 'react';
-import { Bar, Line, ReferenceLine } from 'recharts';
+import { Bar, Line, ReferenceArea, ReferenceLine } from 'recharts';
 import { drawBar, valuesOf } from '@/parts/chart/marks.tsx';
 import { placeAxis } from '@/parts/chart/place-axis.tsx';
 import { periodTicks, type Row } from '@/parts/chart/rows.ts';
@@ -8,6 +8,7 @@ import { ChartPane, plainLine } from '@/ui/chart/pane.tsx';
 import { selectedDays } from '@/ui/chart/time-axis.tsx';
 import type { Zoom } from '@/ui/chart/use-zoom.ts';
 import { plainNumber, short } from '@/ui/format.ts';
+import { bandsIn } from './bands.ts';
 import type { ChartColumns } from './use-columns.ts';
 
 const AXIS_WIDTH = 58;
@@ -38,7 +39,7 @@ export function PricePanes({ columns, rows, zoom, log, yearly, other, marked }: 
   // A gauge or a rate has one value a day: a line, and no volume.
   const isValue = useMemo(() => bars.high.every((high, i) => high === bars.low[i]), [bars]);
   const hasVolume = useMemo(() => bars.volume.some((volume) => volume > 0), [bars]);
-  const under = drawn.flatMap(({ isPrice }, k) => (isPrice ? [] : [k]));
+  const under = drawn.flatMap(({ isPrice, holds }, k) => (isPrice || holds ? [] : [k]));
   const names = drawn.map(({ text }) => text);
   const byYear = yearly || last - first >= MANY;
   const ticks = periodTicks(rows, byYear ? yearOf : monthOf);
@@ -55,15 +56,37 @@ export function PricePanes({ columns, rows, zoom, log, yearly, other, marked }: 
         className="min-h-0 flex-[4]"
         along={along(!hasVolume && under.length === 0)}
         values={{ width: AXIS_WIDTH, format: plainNumber, log }}
-        readout={(row) => ({ day: row.day, rows: valuesOf(row, names, other) })}
+        readout={(row) => ({
+          day: row.day,
+          rows: valuesOf(
+            row,
+            names,
+            other,
+            drawn.map(({ holds }) => holds && holds[row.place] === 1),
+          ),
+        })}
       >
+        {drawn.map(
+          ({ text, holds }, k) =>
+            holds &&
+            bandsIn(holds, first, last).map(([from, to]) => (
+              <ReferenceArea
+                key={`${text} ${from}`}
+                x1={from - 0.5}
+                x2={to + 0.5}
+                fill={strokeOf(k).stroke}
+                fillOpacity={0.16}
+                ifOverflow="hidden"
+              />
+            )),
+        )}
         {marked !== undefined && <ReferenceLine x={marked} stroke="var(--accent)" strokeDasharray="2 3" />}
         {isValue ? (
           <Line dataKey="close" stroke="var(--ink)" strokeWidth={1.2} {...plainLine} />
         ) : (
           <Bar dataKey="range" isAnimationActive={false} shape={drawBar} />
         )}
-        {drawn.map(({ isPrice }, k) => (isPrice ? line(k) : null))}
+        {drawn.map(({ isPrice, holds }, k) => (isPrice && !holds ? line(k) : null))}
         {other && <Line dataKey="other" {...plainLine} {...BESIDE} />}
         {selectedDays(zoom.drag)}
       </ChartPane>

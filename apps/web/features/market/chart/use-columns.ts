@@ -1,10 +1,10 @@
 // What a chart draws, as columns over the instrument's bars: its own, the measures asked for, another instrument's closes.
 
-import { type Bars, type BarUnit, columnOf } from '@plateau/core';
+import { type Bars, type BarUnit, columnOf, conditionOf } from '@plateau/core';
 import { useMemo } from 'react';
 import type { StoredListing } from '@/model/rows.ts';
 import type { Columns } from '@/parts/chart/rows.ts';
-import { useBars, useNamedBars } from '../market-data.ts';
+import { useBars, useNamedBars } from '../market-bars.ts';
 
 const MOST_DRAWN = 5;
 
@@ -12,6 +12,8 @@ interface DrawnMeasure {
   readonly text: string;
   /** whether it stands on the price's scale, and so over the bars */
   readonly isPrice: boolean;
+  /** of a condition: the bars on which it holds, 1 each; values have none */
+  readonly holds?: Uint8Array;
 }
 
 export interface ChartColumns extends Columns {
@@ -46,15 +48,26 @@ export function useColumns(
       .map((part) => part.trim())
       .filter((part) => part !== '')
       .slice(0, MOST_DRAWN);
-    const read = parts.map((part) => ({ text: part, column: columnOf(market, symbol, part, unit) }));
+    const read = parts.map((part) => {
+      const condition = conditionOf(market, symbol, part, unit);
+      return {
+        text: part,
+        holds: condition.ok ? condition.holds : undefined,
+        column: columnOf(market, symbol, part, unit),
+      };
+    });
     const fault = read
-      .map(({ column }) => (column.ok ? undefined : column.problems[0]?.message))
+      .map(({ column, holds }) => (column.ok || holds ? undefined : column.problems[0]?.message))
       .find((message) => message !== undefined);
     return {
       bars: changes.ok ? changes.bars : bars,
       changes: changes.ok ? changes.values : undefined,
       measures: read.map(({ column }) => (column.ok ? column.values : undefined)),
-      drawn: read.map(({ text: its, column }) => ({ text: its, isPrice: !column.ok || column.isPrice })),
+      drawn: read.map(({ text: its, column, holds }) => ({
+        text: its,
+        isPrice: !column.ok || column.isPrice,
+        ...(holds && { holds }),
+      })),
       other: beside?.ok ? beside.values : undefined,
       fault,
     };

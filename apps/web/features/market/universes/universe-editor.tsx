@@ -2,16 +2,25 @@
 
 import { universeCsv } from '@plateau/files';
 import { Download, Trash2 } from 'lucide-react';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { isDated, membersFrom } from '@/model/market/members.ts';
 import type { StoredListing, StoredUniverse } from '@/model/rows.ts';
 import { changeMembers, removeUniverse, renameUniverse } from '@/store/market/actions.ts';
 import { Button, IconButton } from '@/ui/button';
 import { count } from '@/ui/format.ts';
+import { late } from '@/ui/late.tsx';
 import { saveFile } from '@/ui/save-file.ts';
 import { TextInput } from '@/ui/text-input.tsx';
+import { Toggle } from '@/ui/toggle.tsx';
 import { CountByDay } from './count-by-day.tsx';
 import { MembersTable } from './members-table.tsx';
+
+const Correlations = late('Correlations', () => import('./correlations.tsx').then((m) => m.Correlations));
+
+const VIEWS = [
+  ['members', 'Members'],
+  ['correlations', 'Correlations'],
+] as const;
 
 interface UniverseEditorProps {
   readonly universe: StoredUniverse;
@@ -26,6 +35,8 @@ export function UniverseEditor({ universe, names, listings, sessions }: Universe
   const { members } = universe;
   const [adding, setAdding] = useState('');
   const [fault, setFault] = useState<string>();
+  const [view, setView] = useState<'members' | 'correlations'>('members');
+  const symbols = useMemo(() => [...new Set(members.map(({ symbol }) => symbol))], [members]);
   const rename = (name: string): void => {
     if (name === universe.name) return setFault(undefined);
     if (name === '') return setFault('A universe needs a name.');
@@ -95,9 +106,20 @@ export function UniverseEditor({ universe, names, listings, sessions }: Universe
           {fault ?? `Not in the market: ${unknown.join(', ')}`}
         </p>
       )}
-      <div className="min-h-0 flex-1">
-        <MembersTable universe={universe} listings={listings} sessions={sessions} onFault={setFault} />
-      </div>
+      <Toggle
+        label="Of the universe"
+        value={view}
+        choices={VIEWS}
+        onChange={setView}
+        className="mb-1 self-start"
+      />
+      {view === 'correlations' ? (
+        <Correlations name={universe.name} symbols={symbols} />
+      ) : (
+        <div className="min-h-0 flex-1">
+          <MembersTable universe={universe} listings={listings} sessions={sessions} onFault={setFault} />
+        </div>
+      )}
     </section>
   );
 }

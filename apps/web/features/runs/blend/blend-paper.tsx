@@ -9,14 +9,14 @@ import { Contributions } from '@/parts/blend/contributions.tsx';
 import { Alike, FiguresColumns, WithoutEach } from '@/parts/blend/figures-columns.tsx';
 import { PartOrders } from '@/parts/blend/part-orders.tsx';
 import { Refusals } from '@/parts/blend/refusals.tsx';
+import { CalendarPaper } from '@/parts/report/calendar-section.tsx';
+import { DrawdownsSection } from '@/parts/report/drawdowns-section.tsx';
+import { FiguresSection } from '@/parts/report/figures-section.tsx';
+import { RegressionSection } from '@/parts/report/regression-section.tsx';
+import { RollingSection } from '@/parts/report/rolling-section.tsx';
 import { moment } from '@/ui/format.ts';
 import { BootstrapSection } from '../report/bootstrap-section.tsx';
-import { CalendarPaper } from '../report/calendar-section.tsx';
-import { DrawdownsSection } from '../report/drawdowns-section.tsx';
-import { FiguresSection } from '../report/figures-section.tsx';
 import { KeptSettings } from '../report/kept-settings.tsx';
-import { RegressionSection } from '../report/regression-section.tsx';
-import { RollingSection } from '../report/rolling-section.tsx';
 import type { WholeBlend } from './use-repeated-blend.ts';
 
 interface BlendPaperProps {

@@ -4,17 +4,18 @@ import { at, isoFromDay, type Trade } from '@plateau/core';
 import { blendSummaryJson, writeBlendFile } from '@plateau/files';
 import { useCallback, useMemo, useState } from 'react';
 import type { StoredBlendRun } from '@/model/rows.ts';
-import { blendAskedOf } from '@/model/runs/kept.ts';
+import { askedOf, blendAskedOf } from '@/model/runs/kept.ts';
+import { DayPanel } from '@/parts/inspect/day-panel.tsx';
+import { TradePanel } from '@/parts/inspect/trade-panel.tsx';
 import { useSpanInAddress } from '@/ui/chart/use-span-in-address.ts';
 import { saveFile } from '@/ui/save-file.ts';
 import { useTitle } from '@/ui/use-title.ts';
 import { blendTablesInWorker } from '@/workers/blend-client.ts';
-import { DayPanel } from '../day/day-panel.tsx';
 import { paperHtml } from '../paper/paper-html.tsx';
 import { FilesMenu, tableItems } from '../report/out-menu.tsx';
 import { DrawnParts } from '../report/parts.tsx';
 import { OutlineLinks } from '../report/run-report.tsx';
-import { TradePanel } from '../trade/trade-panel.tsx';
+import { RunWords } from '../run-words.tsx';
 import { useReportPlace } from '../use-report-place.ts';
 import { BlendPaper } from './blend-paper.tsx';
 import { BlendParts, outlineOf } from './blend-parts.tsx';
@@ -36,6 +37,7 @@ export function BlendReport({ kept }: { kept: StoredBlendRun }) {
     (): readonly Trade[] => (shown ? [...shown.report.trades, ...(span ? [] : shown.run.openTrades)] : []),
     [shown, span],
   );
+  const askedOfPart = useCallback((part: number) => askedOf(kept, part), [kept]);
   const form = shown?.run.form ?? 'apart';
   const outline = useMemo(() => outlineOf(form), [form]);
 
@@ -63,7 +65,7 @@ export function BlendReport({ kept }: { kept: StoredBlendRun }) {
         inert={place.isOpen}
       >
         <header className="flex items-center gap-4 border-b border-hairline px-4 py-1">
-          <h2 className="font-serif text-xl">{kept.name || 'no name'}</h2>
+          <RunWords run={kept} />
           <p className="text-soft" role="status">
             {said ?? 'Held against what was kept …'} A blend, {isoFromDay(at(day, report.first))} to{' '}
             {isoFromDay(at(day, report.last))}
@@ -126,21 +128,25 @@ export function BlendReport({ kept }: { kept: StoredBlendRun }) {
       </div>
       {place.trade && (
         <TradePanel
-          kept={kept}
+          asked={askedOfPart}
           trade={place.trade}
           list={place.list}
+          every={place.every}
+          account={place.account}
           onOpen={place.stepTo}
           onDay={place.openDay}
+          back="Report"
           onBack={place.back}
         />
       )}
       {place.day !== undefined && (
         <DayPanel
-          kept={kept}
+          asked={askedOfPart}
           parts={{ names, own }}
           day={place.day}
           onDay={place.stepToDay}
           onTrade={place.openHeld}
+          back="Report"
           onBack={place.back}
         />
       )}

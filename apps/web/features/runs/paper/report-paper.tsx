@@ -4,19 +4,19 @@ import { at, type Bootstrap, isoFromDay, type Report, type ShownRun } from '@pla
 import type { ReactNode } from 'react';
 import type { StoredRun } from '@/model/rows.ts';
 import { Cautions } from '@/parts/cautions/cautions.tsx';
+import { CalendarPaper } from '@/parts/report/calendar-section.tsx';
+import { CurvesSection } from '@/parts/report/curves-section.tsx';
+import { DrawdownsSection } from '@/parts/report/drawdowns-section.tsx';
+import { FiguresSection } from '@/parts/report/figures-section.tsx';
+import { RegressionSection } from '@/parts/report/regression-section.tsx';
+import { RollingSection } from '@/parts/report/rolling-section.tsx';
+import { TradeStudiesSection } from '@/parts/report/trade-studies-section.tsx';
 import { moment } from '@/ui/format.ts';
 import { Baseline, type RandomEntries } from '../report/baseline.tsx';
 import { BootstrapSection } from '../report/bootstrap-section.tsx';
-import { CalendarPaper } from '../report/calendar-section.tsx';
-import { CurvesSection } from '../report/curves-section.tsx';
-import { DrawdownsSection } from '../report/drawdowns-section.tsx';
-import { FiguresSection } from '../report/figures-section.tsx';
 import { KeptSettings } from '../report/kept-settings.tsx';
 import { NextOrders } from '../report/next-orders.tsx';
-import { RegressionSection } from '../report/regression-section.tsx';
-import { RollingSection } from '../report/rolling-section.tsx';
 import { type StressTests, StressTestsTable } from '../report/stress-tests.tsx';
-import { TradeStudiesSection } from '../report/trade-studies-section.tsx';
 
 export interface PaperProps {
   readonly kept: StoredRun;

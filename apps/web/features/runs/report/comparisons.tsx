@@ -5,25 +5,12 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import Joi from 'joi';
 import { X } from 'lucide-react';
 import { InstrumentPicker } from '@/parts/instrument-picker.tsx';
+import { comparisonName } from '@/parts/report/comparison-name.ts';
 import { changeSetting, readSetting } from '@/store/setting.ts';
 import { IconButton } from '@/ui/button';
 import { Checkbox } from '@/ui/checkbox.tsx';
-import { ratio } from '@/ui/format.ts';
 
 const MOST = 4;
-
-export function comparisonName({ comparison, times }: { comparison: Comparison; times?: number }): string {
-  switch (comparison.kind) {
-    case 'held':
-      return `${comparison.symbol} held`;
-    case 'universe':
-      return 'Universe, equal weights';
-    case 'cash':
-      return 'Cash';
-    case 'scaled':
-      return times === undefined ? 'At the benchmark’s volatility' : `Strategy × ${ratio(times)}`;
-  }
-}
 
 const OTHERS: readonly Exclude<Comparison['kind'], 'held'>[] = ['universe', 'cash', 'scaled'];
 const KEY = 'beside';

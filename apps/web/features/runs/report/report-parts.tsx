@@ -5,23 +5,24 @@ import { useCallback } from 'react';
 import type { StoredRun } from '@/model/rows.ts';
 import { Cautions } from '@/parts/cautions/cautions.tsx';
 import { type Doubtful, TradedFindings } from '@/parts/cautions/traded-findings.tsx';
+import { SidesSection } from '@/parts/figures/sides-section.tsx';
+import { CalendarSection } from '@/parts/report/calendar-section.tsx';
+import { CurvesSection } from '@/parts/report/curves-section.tsx';
+import { DrawdownsSection } from '@/parts/report/drawdowns-section.tsx';
+import { FiguresSection } from '@/parts/report/figures-section.tsx';
+import { RegressionSection } from '@/parts/report/regression-section.tsx';
+import { RollingSection } from '@/parts/report/rolling-section.tsx';
+import { TradeStudiesSection } from '@/parts/report/trade-studies-section.tsx';
 import { TradesTable } from '@/parts/trades/trades-table.tsx';
 import type { DaySpan } from '@/ui/chart/use-zoom.ts';
 import type { useReportPlace } from '../use-report-place.ts';
 import { Baseline, type RandomEntries } from './baseline.tsx';
 import { BootstrapSection } from './bootstrap-section.tsx';
-import { CalendarSection } from './calendar-section.tsx';
 import { ComparisonChoice } from './comparisons.tsx';
-import { CurvesSection } from './curves-section.tsx';
 import { DaysSection } from './days-section.tsx';
-import { DrawdownsSection } from './drawdowns-section.tsx';
-import { FiguresSection } from './figures-section.tsx';
 import { NextOrders } from './next-orders.tsx';
 import { Part } from './parts.tsx';
-import { RegressionSection } from './regression-section.tsx';
-import { RollingSection } from './rolling-section.tsx';
 import { type StressTests, StressTestsTable } from './stress-tests.tsx';
-import { TradeStudiesSection } from './trade-studies-section.tsx';
 import type { RepeatedRun } from './use-repeated-run.ts';
 import { WhySection } from './why-section.tsx';
 
@@ -92,6 +93,12 @@ export function ReportParts(props: ReportPartsProps) {
       </Part>
       <Part id="figures" title="Figures">
         <FiguresSection report={report} benchmark={benchmark} />
+        {run.sides && (
+          <>
+            <h4 className="pt-3 pb-1 font-semibold">Longs and shorts, over the whole run</h4>
+            <SidesSection run={run} sides={run.sides} benchmark={benchmark} />
+          </>
+        )}
         <TradedFindings wrong={wrong} />
       </Part>
       <Part id="worth" title="Cautions in figures">

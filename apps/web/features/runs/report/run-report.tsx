@@ -1,13 +1,19 @@
 'use client';
 
 import { at, isoFromDay } from '@plateau/core';
+import { FlaskConical } from 'lucide-react';
 import { useCallback, useMemo, useState } from 'react';
 import type { StoredRun } from '@/model/rows.ts';
+import { askedOf } from '@/model/runs/kept.ts';
+import type { Question } from '@/model/studies/questions.ts';
 import { useDoubtful } from '@/parts/cautions/traded-findings.tsx';
+import { DayPanel } from '@/parts/inspect/day-panel.tsx';
+import { TradePanel } from '@/parts/inspect/trade-panel.tsx';
+import { DoubtMenu } from '@/parts/studies/doubt-menu.tsx';
+import { Button } from '@/ui/button';
 import { useSpanInAddress } from '@/ui/chart/use-span-in-address.ts';
 import { useTitle } from '@/ui/use-title.ts';
-import { DayPanel } from '../day/day-panel.tsx';
-import { TradePanel } from '../trade/trade-panel.tsx';
+import { RunWords } from '../run-words.tsx';
 import { useReportPlace } from '../use-report-place.ts';
 import { useRandomEntries } from './baseline.tsx';
 import { useComparisons } from './comparisons.tsx';
@@ -31,6 +37,7 @@ export function RunReport({ kept }: { kept: StoredRun }) {
     const part = window.location.hash.slice(1);
     if (part !== '') document.getElementById(part)?.scrollIntoView();
   }, []);
+  const asked = useCallback((part: number) => askedOf(kept, part), [kept]);
   const stressTests = useStressTests(kept, whole);
   const entries = useRandomEntries(kept);
   const wrong = useDoubtful(whole);
@@ -60,7 +67,7 @@ export function RunReport({ kept }: { kept: StoredRun }) {
         inert={place.isOpen}
       >
         <header className="flex items-center gap-4 border-b border-hairline px-4 py-1">
-          <h2 className="font-serif text-xl">{kept.name || 'no name'}</h2>
+          <RunWords run={kept} />
           <p className="text-soft" role="status">
             {said ?? 'Held against what was kept …'} {isoFromDay(at(day, report.first))} to{' '}
             {isoFromDay(at(day, report.last))}
@@ -71,6 +78,14 @@ export function RunReport({ kept }: { kept: StoredRun }) {
               Not all of it could be worked out: {fault}
             </p>
           )}
+          <DoubtMenu
+            doubt={(question) => doubtRun(kept, question)}
+            trigger={
+              <Button className="ml-auto shrink-0">
+                <FlaskConical size={14} aria-hidden /> Doubt it …
+              </Button>
+            }
+          />
           <OutMenu
             kept={kept}
             run={run}
@@ -105,20 +120,24 @@ export function RunReport({ kept }: { kept: StoredRun }) {
       </div>
       {place.trade && (
         <TradePanel
-          kept={kept}
+          asked={asked}
           trade={place.trade}
           list={place.list}
+          every={place.every}
+          account={place.account}
           onOpen={place.stepTo}
           onDay={place.openDay}
+          back="Report"
           onBack={place.back}
         />
       )}
       {place.day !== undefined && (
         <DayPanel
-          kept={kept}
+          asked={asked}
           day={place.day}
           onDay={place.stepToDay}
           onTrade={place.openHeld}
+          back="Report"
           onBack={place.back}
         />
       )}
@@ -139,4 +158,10 @@ export function OutlineLinks({ outline }: { outline: Outline }) {
       ))}
     </nav>
   );
+}
+
+/** What makes a study of it is loaded when it is asked for. */
+async function doubtRun(kept: StoredRun, question: Question): Promise<string> {
+  const doubt = await import('@/parts/studies/doubt.ts');
+  return doubt.doubtRun(kept, question);
 }

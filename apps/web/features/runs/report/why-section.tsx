@@ -4,13 +4,13 @@ import { isoFromDay, type WhyDay, type WhySpan } from '@plateau/core';
 import { useState } from 'react';
 import type { KeptRun } from '@/model/rows.ts';
 import { askedOf } from '@/model/runs/kept.ts';
+import { Candidates } from '@/parts/inspect/candidates.tsx';
+import { Conditions, ruleName } from '@/parts/inspect/conditions.tsx';
 import { VERDICTS } from '@/parts/trades/verdicts.ts';
-import { count } from '@/ui/format.ts';
+import { count, ratio } from '@/ui/format.ts';
 import { Select } from '@/ui/select.tsx';
 import { useAnswer } from '@/ui/use-answer.ts';
 import { type Asked as AskedRun, askWhy, askWhyBetween } from '@/workers/run-client.ts';
-import { Candidates } from '../candidates.tsx';
-import { Conditions, ruleName } from '../conditions.tsx';
 import { type Asked, WhyForm } from './why-form.tsx';
 import { WhySpanTable } from './why-span-table.tsx';
 
@@ -70,14 +70,18 @@ export function WhySection({ kept, parts, onDay }: WhySectionProps) {
 function whyNone({ heldSince, rotation }: WhyDay): string {
   if (heldSince !== undefined && !rotation) return `It was held, since ${isoFromDay(heldSince)}.`;
   if (!rotation) return '';
-  const { reviewed, nextReview, place, of, hold, keep } = rotation;
+  const { reviewed, nextReview, place, of, value, before, hold, keep } = rotation;
   const held = heldSince === undefined ? '' : `It was held, since ${isoFromDay(heldSince)}. `;
   if (!reviewed) {
     const next = nextReview === undefined ? '' : `; the next review was on ${isoFromDay(nextReview)}`;
     return `${held}The rotation does not review its holdings on that day${next}.`;
   }
   if (place === 0) return `${held}It was not among the ${count(of)} that the rotation ranked.`;
-  return `${held}It stood at place ${place} of ${count(of)}; the rotation fills ${hold} places and keeps what stands within ${keep}.`;
+  const by = Number.isNaN(value) ? '' : `, with ${ratio(value, 4)}`;
+  const after = before
+    ? `, after ${before.symbol}${Number.isNaN(before.value) ? '' : ` with ${ratio(before.value, 4)}`}`
+    : '';
+  return `${held}It stood at place ${place} of ${count(of)}${by}${after}; the rotation fills ${hold} places and keeps what stands within ${keep}.`;
 }
 
 function Answer({ why }: { why: WhyDay }) {

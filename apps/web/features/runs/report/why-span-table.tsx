@@ -2,10 +2,10 @@
 
 import { at, isoFromDay, type WhySpan } from '@plateau/core';
 import { useMemo } from 'react';
+import { Truth } from '@/parts/inspect/conditions.tsx';
 import { VERDICTS } from '@/parts/trades/verdicts.ts';
 import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
 import { count, price, ratio } from '@/ui/format.ts';
-import { Truth } from '../conditions.tsx';
 
 /** As the core writes a truth: false, undefined, true. */
 const TRUTHS = [false, undefined, true] as const;

@@ -2,10 +2,10 @@
 
 import { calendarDifference } from '@plateau/core';
 import { useState } from 'react';
+import { Months } from '@/parts/report/calendar-section.tsx';
 import { percent } from '@/ui/format.ts';
 import { PlainTable } from '@/ui/plain-table.tsx';
 import { Select } from '@/ui/select.tsx';
-import { Months } from '../report/calendar-section.tsx';
 import type { Shown } from './shown.ts';
 
 interface CalendarsProps {

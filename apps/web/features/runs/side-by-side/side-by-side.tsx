@@ -1,24 +1,35 @@
 'use client';
 
-import { at, headlineFigures, isoFromDay } from '@plateau/core';
-import { useEffect, useState } from 'react';
-import { isBlendRun, type KeptRun } from '@/model/rows.ts';
-import { benchmarkOf, blendAskedOf, capitalOf } from '@/model/runs/kept.ts';
+import { at, isoFromDay } from '@plateau/core';
+import { useMemo, useState } from 'react';
+import type { KeptRun } from '@/model/rows.ts';
+import { benchmarkOf, capitalOf } from '@/model/runs/kept.ts';
+import { useShownFigures } from '@/parts/figures/shown-figures.ts';
 import { StrokeKey } from '@/ui/chart/time-axis.tsx';
 import { ours, theirs } from '@/ui/figures.ts';
 import { count, money } from '@/ui/format.ts';
 import { PlainTable } from '@/ui/plain-table.tsx';
-import { blendReportInWorker } from '@/workers/blend-client.ts';
-import { reportInWorker } from '@/workers/run-client.ts';
+import { Toggle } from '@/ui/toggle.tsx';
 import { Calendars } from './calendars.tsx';
 import { Curves } from './curves.tsx';
+import { commonDays, partOf, withEqualCapital } from './on-common-days.ts';
 import { Pairs } from './pairs.tsx';
 import { Settings } from './settings.tsx';
 import { HELD, type Shown, STROKES } from './shown.ts';
 import { TradesApart } from './trades-apart.tsx';
+import { useReports } from './use-reports.ts';
 
-/** What keeps their figures from being held against each other as they stand. */
-function Unlike({ shown }: { shown: readonly Shown[] }) {
+type Footing = 'common' | 'own';
+const NONE: readonly KeptRun[] = [];
+
+interface FootingProps {
+  readonly shown: readonly Shown[];
+  readonly footing: Footing;
+  readonly onFooting: (footing: Footing) => void;
+}
+
+/** What they are held against each other on, where they did not run over the same days with the same capital. */
+function FootingChoice({ shown, footing, onFooting }: FootingProps) {
   const spans = new Set(
     shown.map(
       ({ run: { marks } }) =>
@@ -27,43 +38,49 @@ function Unlike({ shown }: { shown: readonly Shown[] }) {
   );
   const capitals = new Set(shown.map(({ kept }) => capitalOf(kept)));
   if (spans.size < 2 && capitals.size < 2) return null;
+  const common = commonDays(shown);
   return (
-    <p className="text-loss" role="note">
-      {spans.size > 1 &&
-        `They ran over different days (${[...spans].join('; ')}), and each figure is of its own. `}
-      {capitals.size > 1 &&
-        `They began with different capital (${[...capitals].map(money).join(', ')}): sums of money are not alike.`}
-    </p>
+    <div className="flex flex-wrap items-center gap-3" role="note">
+      <Toggle<Footing>
+        label="Held against each other"
+        value={footing}
+        choices={[
+          ['common', 'common days, equal capital'],
+          ['own', 'each as it ran'],
+        ]}
+        onChange={onFooting}
+      />
+      <span className={footing === 'own' ? 'text-loss' : 'text-soft'}>
+        {spans.size > 1 &&
+          (footing === 'own'
+            ? `They ran over different days (${[...spans].join('; ')}), and each figure is of its own. `
+            : common
+              ? `They ran over different days: here from ${isoFromDay(common.from)} to ${isoFromDay(common.to)}. `
+              : 'They have no days in common. ')}
+        {capitals.size > 1 &&
+          (footing === 'own'
+            ? `They began with different capital (${[...capitals].map(money).join(', ')}): sums of money are not alike.`
+            : 'They began with different capital: sums of money are as if each had begun with the first’s.')}
+      </span>
+    </div>
   );
 }
 
 /** Two to six kept runs: curves on one scale, figures, settings with their differences, and how alike they are. */
 export function SideBySide({ kept }: { kept: readonly KeptRun[] }) {
-  const [shown, setShown] = useState<readonly Shown[]>([]);
-  const [fault, setFault] = useState<string>();
-  const ids = kept.map(({ id }) => id).join(' ');
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the runs are named by their ids
-  useEffect(() => {
-    let late = false;
-    setShown([]);
-    setFault(undefined);
-    const all = async (): Promise<void> => {
-      for (const one of kept) {
-        const outcome = isBlendRun(one)
-          ? await blendReportInWorker(blendAskedOf(one))
-          : await reportInWorker({ universe: one.universe, request: one.request });
-        if (late) return;
-        if (outcome.kind === 'done')
-          setShown((before) => [...before, { kept: one, run: outcome.run, report: outcome.report }]);
-        else if (outcome.kind === 'problems')
-          setFault(`“${one.name}” cannot be repeated: ${outcome.problems[0]?.message}`);
-      }
-    };
-    all().catch((error: Error) => !late && setFault(error.message));
-    return () => {
-      late = true;
-    };
-  }, [ids]);
+  const [footing, setFooting] = useState<Footing>('common');
+  const whole = useReports(kept, undefined);
+  const span = useMemo(
+    () => (whole.shown.length === kept.length ? commonDays(whole.shown) : undefined),
+    [whole.shown, kept.length],
+  );
+  const part = useReports(footing === 'common' && span ? kept : NONE, span);
+  const fault = whole.fault ?? part.fault;
+  const shown = useMemo(() => {
+    if (footing === 'own') return whole.shown;
+    return withEqualCapital(span ? part.shown.map(partOf) : whole.shown);
+  }, [footing, span, whole.shown, part.shown]);
+  const [figures] = useShownFigures();
   const [first] = shown;
   const benchmark = first ? benchmarkOf(first.kept) : '';
   const names = shown.map(({ kept: { name } }, k) => `${k + 1}. ${name}`);
@@ -97,13 +114,13 @@ export function SideBySide({ kept }: { kept: readonly KeptRun[] }) {
               <StrokeKey text={`${benchmark} held, over the days of the first`} {...HELD} />
             </li>
           </ul>
-          <Unlike shown={shown} />
+          <FootingChoice shown={whole.shown} footing={footing} onFooting={setFooting} />
           <Curves shown={shown} />
           <div className="grid gap-4 py-3">
             <PlainTable
               label="Figures side by side"
               head={['', ...names, `${benchmark} held`]}
-              rows={headlineFigures.map((entry) => [
+              rows={figures.map((entry) => [
                 entry.name,
                 ...shown.map(({ run }) => ours(entry, run.figures)),
                 first ? theirs(entry, first.run.figures) : '–',

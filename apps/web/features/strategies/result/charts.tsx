@@ -16,6 +16,7 @@ import { money, percent } from '@/ui/format.ts';
 import { type ChartRow, chartRows } from './chart-rows.ts';
 
 const BUCKETS = 170;
+const OWN = { stroke: 'var(--word-instrument)', strokeDasharray: '7 2 1.5 2' } as const;
 const GHOST = { stroke: 'var(--ghost)', strokeDasharray: '1.5 2.5' } as const;
 
 interface RunChartsProps {
@@ -24,23 +25,36 @@ interface RunChartsProps {
   readonly run: ShownRun;
   readonly benchmark: string;
   readonly ghost: Curve | undefined;
+  /** what the ghost is, in words */
+  readonly ghostName: string;
+  /** what the account begins with */
+  readonly capital: number;
 }
 
 /** Equity as land and drawdown as water under one time axis, crosshair and zoom. */
-export const RunCharts = memo(function RunCharts({ name, run, benchmark, ghost }: RunChartsProps) {
+export const RunCharts = memo(function RunCharts(props: RunChartsProps) {
+  const { name, run, benchmark, ghost, ghostName, capital } = props;
+  // Where the benchmark is the instrument itself, its line is there already.
+  const own = run.held && run.held.symbol !== benchmark ? `${run.held.symbol} held` : undefined;
   const panes = useRef<HTMLDivElement>(null);
   const { day } = run.marks;
   const [asked, keepSpan] = useSpanInAddress();
   const zoom = useZoom(day, { initial: asked, onSpan: keepSpan });
   const { span, drag, mouse } = zoom;
-  const rows = useMemo(() => chartRows(run, ghost, span, BUCKETS), [run, ghost, span]);
+  const rows = useMemo(() => chartRows(run, ghost, capital, span, BUCKETS), [run, ghost, capital, span]);
   const ticks = useMemo(() => dayTicks(day, span), [day, span]);
   return (
     <ChartGroup name="Charts of the run" zoom={zoom} wheel className="flex min-h-0 flex-1 flex-col">
       <div className="flex flex-wrap items-center gap-x-3 px-2 pt-1 text-soft">
         <StrokeKey text="Strategy" stroke="var(--ridge)" />
         <StrokeKey text={`${benchmark} held`} {...HELD} />
-        {ghost && <StrokeKey text="Before the last edit" {...GHOST} />}
+        {own !== undefined && <StrokeKey text={own} {...OWN} />}
+        {ghost && (
+          <StrokeKey
+            text={ghost.capital === capital ? ghostName : `${ghostName}, from today’s capital`}
+            {...GHOST}
+          />
+        )}
         <span className="ml-auto flex items-center gap-2 whitespace-nowrap">
           {/* All of it is what the axis says. */}
           {zoom.isZoomed && `${isoFromDay(at(day, span.first))} to ${isoFromDay(at(day, span.last))}`}
@@ -56,10 +70,11 @@ export const RunCharts = memo(function RunCharts({ name, run, benchmark, ghost }
           group="run"
           along={dayAxis(ticks, false)}
           values={{ format: money }}
-          readout={(row) => ({ day: row.day, rows: valuesOf(row, benchmark) })}
+          readout={(row) => ({ day: row.day, rows: valuesOf(row, benchmark, own) })}
           mouse={mouse}
         >
           {land}
+          {own !== undefined && <Line dataKey="held" strokeWidth={1.2} {...plainLine} {...OWN} />}
           <Line dataKey="ghost" strokeWidth={1.3} {...plainLine} {...GHOST} />
           {benchmarkRidge}
           {selectedDays(drag)}
@@ -82,10 +97,15 @@ export const RunCharts = memo(function RunCharts({ name, run, benchmark, ghost }
   );
 });
 
-function valuesOf(row: ChartRow, benchmark: string): readonly (readonly [string, string])[] {
+function valuesOf(
+  row: ChartRow,
+  benchmark: string,
+  own: string | undefined,
+): readonly (readonly [string, string])[] {
   return [
     ['Strategy', money(row.equity)],
     [`${benchmark} held`, money(row.benchmark)],
+    ...(own === undefined || row.held === undefined ? [] : [[own, money(row.held)] as const]),
     ...(row.ghost === undefined ? [] : [['Before the edit', money(row.ghost)] as const]),
     ['Drawdown', percent(row.drawdown)],
     [`${benchmark} drawdown`, percent(row.benchmarkDrawdown)],

@@ -2,9 +2,9 @@
 
 import { type ControlProps, PlainControl } from '@/parts/fields/plain-control.tsx';
 import { RateField } from '@/parts/fields/rate-field.tsx';
+import { RuleField } from '@/parts/rules/rule-field.tsx';
 import { box } from '@/ui/box.ts';
 import { NumberField } from '@/ui/number-field.tsx';
-import { RuleField } from './rule-field.tsx';
 import { SettingDial } from './setting-dial.tsx';
 
 /** What a sheet's field is changed with, by its kind: rules, dials, and numbers that may be one. */

@@ -1,7 +1,7 @@
 'use client';
 
-import { DialButton } from './blocks/dial-button.tsx';
-import { numberFromText } from './blocks/nodes.ts';
+import { DialButton } from '@/parts/rules/blocks/dial-button.tsx';
+import { numberFromText } from '@/parts/rules/blocks/nodes.ts';
 
 interface SettingDialProps {
   readonly label: string;

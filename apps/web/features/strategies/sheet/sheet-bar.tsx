@@ -1,16 +1,19 @@
 'use client';
 
 import { readStrategyFile, writeStrategyFile } from '@plateau/files';
-import { Blend, Copy, Download, FilePlus2, Library, Link2, Redo2, Trash2, Undo2, Upload } from 'lucide-react';
+import { Blend, Copy, Download, Library, Link2, Redo2, Trash2, Undo2, Upload } from 'lucide-react';
 import { useEffect, useEffectEvent } from 'react';
 import { toast } from 'sonner';
 import { fieldOf } from '@/model/sheet/fields.ts';
 import { readDraft } from '@/model/sheet/read.ts';
 import { type Sheet, type Transaction, textOf } from '@/model/sheet/sheet.ts';
+import type { Question } from '@/model/studies/questions.ts';
 import { BlendThese } from '@/parts/blend/blend-these.tsx';
 import { useCommandMenu } from '@/parts/commands/command-menu.tsx';
+import { useRuleView } from '@/parts/rules/rule-field.tsx';
+import { DoubtMenu } from '@/parts/studies/doubt-menu.tsx';
 import {
-  beginSheet,
+  beginEmpty,
   duplicateSheet,
   editField,
   importStrategy,
@@ -22,9 +25,8 @@ import { IconButton } from '@/ui/button';
 import { saveFile } from '@/ui/save-file.ts';
 import { Toggle } from '@/ui/toggle.tsx';
 import { useFileChoice } from '@/ui/use-file-choice.tsx';
-import { DoubtMenu } from './doubt-menu.tsx';
 import { copyLink } from './link.ts';
-import { useRuleView } from './rule-field.tsx';
+import { NewSheetMenu } from './new-sheet.tsx';
 import { SheetTabs } from './sheet-tabs.tsx';
 import { Shortcuts } from './shortcuts.tsx';
 import { redoStep, undoStep } from './steps.ts';
@@ -36,8 +38,14 @@ const VIEWS = [
 
 const LARGEST_FILE = 2_000_000;
 
+interface SheetBarProps {
+  readonly sheet: Sheet;
+  readonly onShelf: () => void;
+  readonly onSheets: () => void;
+}
+
 /** The open sheet's name, the choice of another, and what can be done with it. */
-export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void }) {
+export function SheetBar({ sheet, onShelf, onSheets }: SheetBarProps) {
   const saveProblem = useSheets((s) => s.saveProblem);
 
   const exportFile = (): void => {
@@ -72,7 +80,7 @@ export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void
     accept: '.json,application/json',
     onFile: importFile,
   });
-  const actions = { exportFile, onShelf, importNow: choose };
+  const actions = { exportFile, onShelf, onSheets, importNow: choose };
   useSheetCommands(actions);
   const { done, undone } = useActs((acts) => acts.strategies);
   const lastAct = done.at(-1);
@@ -81,7 +89,7 @@ export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void
   const nextStep = sheet.future[0];
   return (
     <>
-      <SheetTabs sheet={sheet} />
+      <SheetTabs sheet={sheet} onSheets={onSheets} />
       <div className="border-b border-hairline px-4 pt-1 pb-1">
         <div className="flex items-center gap-2">
           <input
@@ -110,11 +118,11 @@ export function SheetBar({ sheet, onShelf }: { sheet: Sheet; onShelf: () => void
           />
           <span className="mx-1.5 h-4 border-l border-hairline" />
           <IconButton label="Shelf of ready sheets" icon={Library} onClick={onShelf} />
-          <IconButton label="New sheet" icon={FilePlus2} onClick={() => beginSheet()} />
+          <NewSheetMenu onShelf={onShelf} />
           <IconButton label="Duplicate" icon={Copy} onClick={() => void duplicateSheet()} />
           <IconButton label="Delete" icon={Trash2} onClick={removeSheet} />
           <BlendThese ticked={[sheet.id]} trigger={<IconButton label="Blend sheets …" icon={Blend} />} />
-          <DoubtMenu sheet={sheet} />
+          <DoubtMenu doubt={(question) => doubtSheet(sheet, question)} />
           <span className="mx-1.5 h-4 border-l border-hairline" />
           <IconButton label="Export as strategy file" icon={Download} onClick={exportFile} />
           <IconButton label="Copy link" icon={Link2} onClick={() => void copyLink(sheet.draft)} />
@@ -153,6 +161,7 @@ function wordsFor({ changes }: Transaction): string {
 
 function useSheetCommands(actions: {
   onShelf: () => void;
+  onSheets: () => void;
   exportFile: () => void;
   importNow: () => void;
 }): void {
@@ -161,7 +170,8 @@ function useSheetCommands(actions: {
   useEffect(() => {
     offer([
       { group: 'Sheet', label: 'Shelf of ready sheets', run: () => run('onShelf') },
-      { group: 'Sheet', label: 'New sheet', run: () => beginSheet() },
+      { group: 'Sheet', label: 'All sheets', run: () => run('onSheets') },
+      { group: 'Sheet', label: 'New sheet, empty', run: beginEmpty },
       { group: 'Sheet', label: 'Duplicate sheet', run: () => void duplicateSheet() },
       { group: 'Sheet', label: 'Delete sheet', run: removeSheet },
       { group: 'Sheet', label: 'Export as strategy file', run: () => run('exportFile') },
@@ -171,4 +181,10 @@ function useSheetCommands(actions: {
     ]);
     return () => offer([]);
   }, [offer]);
+}
+
+/** What makes a study of it is loaded when it is asked for. */
+async function doubtSheet(sheet: Sheet, question: Question): Promise<string> {
+  const doubt = await import('@/parts/studies/doubt.ts');
+  return doubt.doubtSheet(sheet, question);
 }

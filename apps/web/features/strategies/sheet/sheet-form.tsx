@@ -2,19 +2,22 @@
 
 import type { Problem } from '@plateau/core';
 import { type ReactNode, useCallback, useMemo, useRef } from 'react';
+import { barsOf } from '@/model/sheet/bars.ts';
+import { isBlank } from '@/model/sheet/blank.ts';
 import { readDials, writeDials } from '@/model/sheet/dials.ts';
-import { type Field, type Section, sections } from '@/model/sheet/fields.ts';
+import type { Field, Section } from '@/model/sheet/fields.ts';
+import { formSections } from '@/model/sheet/form.ts';
 import { isShown } from '@/model/sheet/read.ts';
 import { type Draft, type Sheet, textOf } from '@/model/sheet/sheet.ts';
+import { Condition } from '@/parts/rules/blocks/condition.tsx';
+import { BlocksContext, type BlocksSetting } from '@/parts/rules/blocks/context.ts';
 import { editField, editFields } from '@/store/sheets/actions.ts';
 import { openedSheet } from '@/store/sheets/state.ts';
 import { Fold } from '@/ui/fold.tsx';
-import { Condition } from './blocks/condition.tsx';
-import { BlocksContext, type BlocksSetting } from './blocks/context.ts';
+import { BarsField } from './bars-field.tsx';
 import { DialSliders } from './dial-sliders.tsx';
+import { MirrorButton } from './mirror-button.tsx';
 import { SheetField } from './sheet-field.tsx';
-
-const unitOf = (text: string): BlocksSetting['unit'] => (text === 'week' || text === 'month' ? text : 'day');
 
 interface SheetFormProps {
   readonly sheet: Sheet;
@@ -30,7 +33,9 @@ interface SheetFormProps {
 export function SheetForm({ sheet, problems, sharesOf, days, notes }: SheetFormProps) {
   const newDials = useRef<string>(undefined);
   const dialsText = textOf(sheet.draft, 'dials');
-  const unit = unitOf(textOf(sheet.draft, 'bars'));
+  const unit = barsOf(sheet.draft);
+  // An empty sheet has nothing wrong with it yet.
+  const faults = isBlank(sheet.draft) ? NO_PROBLEMS : problems;
   const blocks = useMemo((): BlocksSetting => {
     const dials = () => {
       const now = openedSheet();
@@ -50,6 +55,11 @@ export function SheetForm({ sheet, problems, sharesOf, days, notes }: SheetFormP
     };
   }, [unit, sharesOf]);
   const change = useCallback((key: string, text: string): void => {
+    // What rotates holds so many as it says: slots beside it would say it twice.
+    if (key === 'long.rotate' && text === 'on') return editFields({ [key]: text, 'limits.positions': '' });
+    const now = openedSheet();
+    if (key === 'long.rotate' && now) return editFields({ [key]: text, ...slotsOf(now.draft) });
+    if (key === 'size.method' && now) return editFields({ [key]: text, ...firstPercent(now.draft, text) });
     if (newDials.current === undefined) return editField(key, text);
     editFields({ [key]: text, dials: newDials.current });
     newDials.current = undefined;
@@ -60,7 +70,7 @@ export function SheetForm({ sheet, problems, sharesOf, days, notes }: SheetFormP
       field={field}
       text={textOf(sheet.draft, field.key)}
       titled={field.label === title}
-      problems={problemsOf(problems, field.key)}
+      problems={problemsOf(faults, field.key)}
       days={days}
       onChange={change}
     />
@@ -68,13 +78,13 @@ export function SheetForm({ sheet, problems, sharesOf, days, notes }: SheetFormP
   return (
     <BlocksContext value={blocks}>
       <form aria-label="Sheet" onSubmit={(event) => event.preventDefault()} className="px-4 pb-6">
-        <Unplaced problems={problems} draft={sheet.draft} />
+        <Unplaced problems={faults} draft={sheet.draft} />
         {dialsText.trim() !== '' && (
           <div className="border-b border-hairline py-2">
             <DialSliders text={dialsText} onChange={(text, isHeld) => editField('dials', text, isHeld)} />
           </div>
         )}
-        {sections.map((section) => {
+        {formSections.map((section) => {
           const shown = section.fields.filter((field) => isDrawn(field, sheet.draft));
           if (shown.length === 0) return null;
           if (!section.folded) {
@@ -85,6 +95,7 @@ export function SheetForm({ sheet, problems, sharesOf, days, notes }: SheetFormP
                   {section.title}
                 </h2>
                 {shown.map((field) => row(field, section.title))}
+                {section.id === 'market' && <BarsField key={sheet.id} sheet={sheet} />}
                 {notes[section.id]}
               </fieldset>
             );
@@ -94,11 +105,12 @@ export function SheetForm({ sheet, problems, sharesOf, days, notes }: SheetFormP
               key={section.id}
               title={section.title}
               words={changedWords(section, sheet.draft)}
-              mustBeSeen={isFaulty(section, problems)}
+              mustBeSeen={isFaulty(section, faults)}
               of={shown.map(({ key }) => key).join(' ')}
               className="border-t border-hairline py-1.5"
             >
               <div className="pt-2">
+                {section.id === 'short' && <MirrorButton sheet={sheet} />}
                 {shown.map((field) => row(field, section.title))}
                 {notes[section.id]}
               </div>
@@ -112,7 +124,28 @@ export function SheetForm({ sheet, problems, sharesOf, days, notes }: SheetFormP
 
 /** What the sheet shows of its fields: without the rules of a side that it does not trade. */
 function isDrawn(field: Field, draft: Draft): boolean {
+  if (field.key === 'limits.positions' && isOfRotation(draft)) return false;
   return isShown(field, draft) && !(field.key.startsWith('long.') && textOf(draft, 'sides') === 'short');
+}
+
+/** The percent that a size begins with, while it is that of another: a tenth of the account is no risk to take. */
+function firstPercent(draft: Draft, method: string): Draft {
+  const [whole, risk] = ['10', '1'];
+  const text = textOf(draft, 'size.percent').trim();
+  if (text !== whole && text !== risk) return {};
+  return { 'size.percent': method === 'percent-of-equity' ? whole : risk };
+}
+
+/** Slots for a sheet that rotates no more: as many as it held, where none are said. */
+function slotsOf(draft: Draft): Draft {
+  const said = textOf(draft, 'limits.positions').trim() !== '';
+  return said ? {} : { 'limits.positions': textOf(draft, 'long.rotate.hold') };
+}
+
+/** Whether the slots are what a rotation holds. */
+function isOfRotation(draft: Draft): boolean {
+  const rotates = textOf(draft, 'long.rotate') === 'on' && textOf(draft, 'sides') === 'long';
+  return rotates && textOf(draft, 'limits.positions').trim() === '';
 }
 
 const NO_PROBLEMS: readonly Problem[] = [];
@@ -141,7 +174,7 @@ function changedWords(section: Section, draft: Draft): string {
 
 /** Problems of settings that have no field of their own in view. */
 function Unplaced({ problems, draft }: { problems: readonly Problem[]; draft: Draft }) {
-  const keys = sections
+  const keys = formSections
     .flatMap((section) => section.fields)
     .filter((field) => isDrawn(field, draft))
     .map((field) => field.key);

@@ -5,14 +5,14 @@ import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { CHORDS, chordText, type KeyWords, PLACED_KEYS, SHEET_KEYS } from '@/parts/keys/table.ts';
 import { useLetters } from '@/parts/keys/use-letters.ts';
-import { beginSheet, duplicateSheet } from '@/store/sheets/actions.ts';
+import { type RuleView, useRuleView } from '@/parts/rules/rule-field.tsx';
+import { beginEmpty, duplicateSheet } from '@/store/sheets/actions.ts';
 import { openSheet } from '@/store/sheets/keep.ts';
 import { useSheets } from '@/store/sheets/state.ts';
 import { POPPED } from '@/ui/box.ts';
 import { IconButton } from '@/ui/button';
 import { Switch } from '@/ui/switch.tsx';
 import { useLetterKeys } from '@/ui/use-keys.ts';
-import { type RuleView, useRuleView } from './rule-field.tsx';
 
 /** Puts the focus on the first thing in a field that takes it. */
 function focusField(key: string): void {
@@ -51,7 +51,7 @@ export function Shortcuts({ onShelf }: { onShelf: () => void }) {
     dial: () => document.querySelector<HTMLElement>('[role=slider]')?.focus(),
     view: () => setView(other),
     shelf: onShelf,
-    fresh: () => beginSheet(),
+    fresh: beginEmpty,
     duplicate: () => void duplicateSheet(),
     left: () => neighbour(-1),
     right: () => neighbour(1),

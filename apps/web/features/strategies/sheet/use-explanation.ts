@@ -4,9 +4,9 @@ import type { Explanation, Strategy } from '@plateau/core';
 import { useCallback, useEffect, useState } from 'react';
 import { isOpened, readDraft } from '@/model/sheet/read.ts';
 import type { Sheet } from '@/model/sheet/sheet.ts';
+import type { BlocksSetting, Share } from '@/parts/rules/blocks/context.ts';
 import { explainInWorker } from '@/workers/engine-client.ts';
 import type { LiveRun } from '../result/use-live-run.ts';
-import type { BlocksSetting, Share } from './blocks/context.ts';
 
 export interface Explained {
   /** the strategy it was worked out for */

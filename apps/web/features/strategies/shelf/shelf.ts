@@ -188,7 +188,6 @@ export const shelf: readonly ShelfSheet[] = [
         rotate: { review: 'month-end', hold: 8, keep: 14 },
       },
       size: { method: 'equal-slots' },
-      limits: { positions: 8 },
       costs: { commission: { fixed: 1 }, slippage: 3 },
     },
   },
@@ -205,6 +204,8 @@ export const shelf: readonly ShelfSheet[] = [
         rotate: { review: 'week-end', hold: 10, keep: 16 },
       },
       ...tenSlots,
+      // As many slots as it holds.
+      limits: {},
     },
   },
   {

@@ -20,7 +20,7 @@ function warned(warning: SizeWarning): string {
     case 'idle-slots':
       return `The rotation holds ${warning.hold} of ${warning.slots} slots: ${count(warning.percent)}% of the account is invested at most. Give as many slots as it holds.`;
     case 'risk-without-stop':
-      return `A size by risk needs an initial stop on the ${warning.side} side: without one nothing says what is at risk.`;
+      return `A size by risk needs an initial or a trailing stop on the ${warning.side} side: without one nothing says what is at risk.`;
   }
 }
 

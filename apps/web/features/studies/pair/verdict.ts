@@ -1,0 +1,28 @@
+// What a pair says, in sentences.
+
+import { type PairStudy, type ShownPair, UNIT_ROOT_CRITICAL } from '@plateau/core';
+import { count, percent, ratio } from '@/ui/format.ts';
+
+export function pairVerdict({ y, x, benchmark }: PairStudy, pair: ShownPair): string[] {
+  const { halfLife, unitRootT, rounds, training, test, run } = pair;
+  const back = Number.isNaN(halfLife)
+    ? 'In the training their spread did not come back'
+    : `In the training half of a stray was gone after ${count(Math.max(1, Math.round(halfLife)), 'bar')}`;
+  const told =
+    unitRootT < UNIT_ROOT_CRITICAL.one
+      ? 'hard to call a random walk, at 1%'
+      : unitRootT < UNIT_ROOT_CRITICAL.five
+        ? 'hard to call a random walk, at 5%'
+        : 'it cannot be told from a random walk';
+  const grew = (part: typeof test): string =>
+    part
+      ? `a Sharpe ratio of ${ratio(part.strategy.sharpe)} and ${percent(part.strategy.cagr)} a year (${benchmark} ${percent(part.strategy.benchmark.cagr)})`
+      : 'too few days to say';
+  return [
+    `${back} (unit-root t ${ratio(unitRootT)}: ${told}).`,
+    `${count(rounds, 'round')} of ${y} against ${x}: in the training ${grew(training)}, after it ${grew(test)}.`,
+    ...(run.figures.cagr < run.figures.benchmark.cagr
+      ? [`Over all days holding ${benchmark} did better.`]
+      : []),
+  ];
+}

@@ -1,0 +1,97 @@
+'use client';
+
+import type { Study } from '@plateau/core';
+import type { ReactNode } from 'react';
+import type { StoredStudy } from '@/model/studies/stored-study.ts';
+import { UniverseField } from '@/parts/fields/plain-control.tsx';
+import { InstrumentPicker } from '@/parts/instrument-picker.tsx';
+import { CommittedDate, CommittedNumber, Setting, SettingsPart } from './fields.tsx';
+
+/** What the settings of a study are given: its row, its document, and what takes another. */
+export interface SettingsProps<S extends Study> {
+  readonly row: StoredStudy;
+  readonly study: S;
+  /** @param what was changed, as a sentence */
+  readonly onChange: (study: S, what: string) => void;
+}
+
+interface CommonProps<S extends Study> extends SettingsProps<S> {
+  /** whether it goes through a universe */
+  readonly hasUniverse?: boolean;
+  /** whether it draws by a seed */
+  readonly hasSeed?: boolean;
+  readonly children?: ReactNode;
+}
+
+/** The settings that all studies have: what they go through, beside what, and when. */
+export function CommonSettings<S extends Study>(props: CommonProps<S>) {
+  const { row, study, onChange, hasUniverse = true, hasSeed = true, children } = props;
+  const put = (part: Partial<Study>, what: string): void => onChange(without({ ...study, ...part }), what);
+  return (
+    <SettingsPart title="Bars">
+      {hasUniverse && (
+        <Setting label="Universe">
+          {(id) => (
+            <UniverseField
+              id={id}
+              value={study.universe}
+              faulty={false}
+              describedBy={undefined}
+              onPick={(universe) => put({ universe }, 'The study has another universe.')}
+            />
+          )}
+        </Setting>
+      )}
+      {children}
+      <Setting label="Benchmark">
+        {(id) => (
+          <InstrumentPicker
+            id={id}
+            value={study.benchmark}
+            onPick={(benchmark) => put({ benchmark }, 'The study has another benchmark.')}
+            className="w-full"
+          />
+        )}
+      </Setting>
+      <Setting label="From">
+        {(id) => (
+          <CommittedDate
+            id={id}
+            value={study.from}
+            from={row}
+            placeholder="first bar"
+            onCommit={(from) => put({ from } as Partial<Study>, 'The study begins on another day.')}
+          />
+        )}
+      </Setting>
+      <Setting label="To">
+        {(id) => (
+          <CommittedDate
+            id={id}
+            value={study.to}
+            from={row}
+            placeholder="last bar"
+            onCommit={(to) => put({ to } as Partial<Study>, 'The study ends on another day.')}
+          />
+        )}
+      </Setting>
+      {hasSeed && (
+        <Setting label="Seed">
+          {(id) => (
+            <CommittedNumber
+              id={id}
+              value={study.seed}
+              from={row}
+              onCommit={(seed) => put({ seed: Math.round(seed ?? 1) }, 'The study draws by another seed.')}
+            />
+          )}
+        </Setting>
+      )}
+    </SettingsPart>
+  );
+}
+
+/** Without what is undefined: a document has no such key. */
+export function without<S extends object>(study: S): S {
+  return Object.fromEntries(Object.entries(study).filter(([, value]) => value !== undefined)) as S;
+}

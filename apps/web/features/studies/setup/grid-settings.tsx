@@ -1,0 +1,145 @@
+'use client';
+
+import {
+  FIGURE_KEYS,
+  type FigureKey,
+  figureEntry,
+  gridOf,
+  type TerrainStudy,
+  type WalkStudy,
+} from '@plateau/core';
+import { Checkbox } from '@/ui/checkbox.tsx';
+import { count } from '@/ui/format.ts';
+import { Select } from '@/ui/select.tsx';
+import { AxesSettings } from './axes.tsx';
+import { CommonSettings, type SettingsProps, without } from './common-settings.tsx';
+import { CommittedDate, CommittedNumber, Setting, SettingsPart } from './fields.tsx';
+
+const FIGURE_CHOICES = FIGURE_KEYS.map((key) => [key, figureEntry(key).name] as const);
+
+/** How cells are held against each other: by which figure, and above which height a plateau lies. */
+function ByFigure<S extends TerrainStudy | WalkStudy>({ row, study, onChange }: SettingsProps<S>) {
+  const { height } = study;
+  const percentile = typeof height === 'object' ? height.percentile : undefined;
+  return (
+    <>
+      <Setting label="By">
+        {(id) => (
+          <Select<FigureKey>
+            id={id}
+            value={study.figure}
+            choices={FIGURE_CHOICES}
+            onChange={(figure) => onChange({ ...study, figure }, 'The study goes by another figure.')}
+            className="w-full"
+          />
+        )}
+      </Setting>
+      <Setting label="Plateau from">
+        {(id) => (
+          <CommittedNumber
+            id={id}
+            value={percentile ?? (height as number)}
+            from={row}
+            negative
+            unit={percentile === undefined ? '' : 'percentile'}
+            onCommit={(value = 75) =>
+              onChange(
+                { ...study, height: percentile === undefined ? value : { percentile: value } },
+                'The plateau begins at another height.',
+              )
+            }
+          />
+        )}
+      </Setting>
+    </>
+  );
+}
+
+function cellsWords({ axes }: TerrainStudy | WalkStudy): string {
+  try {
+    return count(
+      gridOf(axes).sizes.reduce((product, size) => product * size, 1),
+      'setting',
+    );
+  } catch {
+    return 'An axis has no values: its step must be above 0, and it must end above where it begins.';
+  }
+}
+
+export function TerrainSettings(props: SettingsProps<TerrainStudy>) {
+  const { row, study, onChange } = props;
+  return (
+    <>
+      <AxesSettings {...props} onChange={(next, what) => onChange(next as TerrainStudy, what)} />
+      <SettingsPart title="Judged">
+        <p className="pb-1 text-soft">{cellsWords(study)}, a whole run each.</p>
+        <ByFigure {...props} />
+        <Setting label="Split at">
+          {(id) => (
+            <CommittedDate
+              id={id}
+              value={study.split}
+              from={row}
+              placeholder="no split"
+              onCommit={(split) =>
+                onChange(without({ ...study, split } as TerrainStudy), 'The study is split on another day.')
+              }
+            />
+          )}
+        </Setting>
+      </SettingsPart>
+      <CommonSettings {...props} />
+    </>
+  );
+}
+
+export function WalkSettings(props: SettingsProps<WalkStudy>) {
+  const { row, study, onChange } = props;
+  return (
+    <>
+      <SettingsPart title="Windows">
+        {(['train', 'test'] as const).map((key) => (
+          <Setting key={key} label={key === 'train' ? 'Choose on' : 'Then trade'}>
+            {(id) => (
+              <CommittedNumber
+                id={id}
+                value={study[key]}
+                from={row}
+                unit="months"
+                onCommit={(value) =>
+                  value !== undefined &&
+                  onChange({ ...study, [key]: value }, 'The windows are of another length.')
+                }
+              />
+            )}
+          </Setting>
+        ))}
+        <Setting label="Chosen">
+          {(id) => (
+            <Select<WalkStudy['choose']>
+              id={id}
+              value={study.choose}
+              choices={[
+                ['middle', 'the middle of the plateau'],
+                ['best', 'the best setting'],
+              ]}
+              onChange={(choose) => onChange({ ...study, choose }, 'The setting is chosen otherwise.')}
+              className="w-full"
+            />
+          )}
+        </Setting>
+        <Checkbox
+          className="flex py-1"
+          checked={study.anchored}
+          onChange={(anchored) => onChange({ ...study, anchored }, 'The windows begin elsewhere.')}
+        >
+          Always choose on all days before
+        </Checkbox>
+        <p className="py-1 text-soft">{cellsWords(study)} in each window.</p>
+        <ByFigure {...props} />
+      </SettingsPart>
+      <AxesSettings {...props} onChange={(next, what) => onChange(next as WalkStudy, what)} />
+      <CommonSettings {...props} />
+    </>
+  );
+}

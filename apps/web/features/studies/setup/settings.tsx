@@ -1,0 +1,28 @@
+'use client';
+
+import type { Study } from '@plateau/core';
+import { memo } from 'react';
+import { late } from '@/ui/late.tsx';
+import type { SettingsProps } from './common-settings.tsx';
+import { TerrainSettings, WalkSettings } from './grid-settings.tsx';
+import { PairSettings } from './pair-settings.tsx';
+import { ShakeSettings } from './shake-settings.tsx';
+
+// Its rules bring what edits rules.
+const EdgeSettings = late('The settings', () => import('./edge-settings.tsx').then((m) => m.EdgeSettings));
+
+/** What a study asks, to be asked otherwise. */
+export const Settings = memo(function Settings({ row, study, onChange }: SettingsProps<Study>) {
+  switch (study.kind) {
+    case 'terrain':
+      return <TerrainSettings row={row} study={study} onChange={onChange} />;
+    case 'walk':
+      return <WalkSettings row={row} study={study} onChange={onChange} />;
+    case 'edge':
+      return <EdgeSettings row={row} study={study} onChange={onChange} />;
+    case 'pair':
+      return <PairSettings row={row} study={study} onChange={onChange} />;
+    case 'shake':
+      return <ShakeSettings row={row} study={study} onChange={onChange} />;
+  }
+});
