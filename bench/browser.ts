@@ -4,6 +4,7 @@ import { chromium, type Page } from '@playwright/test';
 import { chromiumOptions, serveApp } from '../scripts/chromium.ts';
 import { addInstruments, openMarket } from './many-instruments.ts';
 import { median } from './median.ts';
+import { type TerrainSpeeds, terrainSpeeds } from './terrain-page.ts';
 
 const PORT = 3218;
 const MANY = 2000;
@@ -24,6 +25,7 @@ export async function browserBench(): Promise<Record<string, number>> {
     const dials: number[] = [];
     const many: number[] = [];
     const reports: number[] = [];
+    const terrain: TerrainSpeeds = { first: [], again: [], water: [] };
     const blends: { readonly apart: number[]; readonly together: number[] } = { apart: [], together: [] };
     for (let k = 0; k < 3; k++) {
       const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
@@ -46,6 +48,8 @@ export async function browserBench(): Promise<Record<string, number>> {
       if (k === 1) dials.push(...(await dialTurns(page)));
       if (k === 1) reports.push(...(await longReports(page)));
       if (k === 1) await blendTurns(page, site, blends);
+      const speeds = await terrainSpeeds(page, site);
+      for (const key of ['first', 'again', 'water'] as const) terrain[key].push(...speeds[key]);
       if (k === 2) {
         await addInstruments(page, MANY);
         for (let n = 0; n < 3; n++) many.push(await openMarket(page, site, MANY + SKERRY));
@@ -61,6 +65,9 @@ export async function browserBench(): Promise<Record<string, number>> {
       'report of more than 10,000 trades opened, to its figures': median(reports),
       'one turn of a share to redrawn curve, four buckets': median(blends.apart),
       'one turn of a share to redrawn curve, four parts on one account': median(blends.together),
+      'terrain of 81 settings on 33 funds, from its key to map and luck': median(terrain.first),
+      'the same once more': median(terrain.again),
+      'one turn of the water level to redrawn shore': median(terrain.water),
       'Market opened with 2,000 instruments more': median(many),
     };
   } finally {

@@ -2,6 +2,7 @@
 
 import type { Page } from '@playwright/test';
 import { choose } from './kit/fields.ts';
+import { beginSheet } from './kit/sheets.ts';
 import { expect, test } from './kit/test.ts';
 
 let page: Page;
@@ -19,8 +20,10 @@ const view = (name: 'Blocks' | 'Text') => page.getByRole('radio', { name }).clic
 async function newSheet(): Promise<void> {
   await page.goto('/strategies');
   await done();
-  await page.getByRole('button', { name: 'New sheet' }).click();
-  await expect(page.getByLabel('Name of the sheet')).toHaveValue('Untitled');
+  await beginSheet(page);
+  await typeRule('Enter when', 'close > 200-day average and close is the highest of 60 days');
+  await typeRule('Exit when', 'close is the lowest of 30 days');
+  await view('Blocks');
   await done();
 }
 

@@ -3,6 +3,7 @@
 import { readFileSync } from 'node:fs';
 import type { BrowserContext, Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
+import { beginSheet } from './kit/sheets.ts';
 import { killTab, silenceStore } from './kit/tabs.ts';
 import { expect, test } from './kit/test.ts';
 
@@ -158,7 +159,8 @@ test('a text field undoes its own text; outside of fields the place undoes, dele
   await expect(filter).not.toHaveValue('stop');
   await expect(capital()).toHaveValue('300,000');
 
-  await page.getByRole('button', { name: 'New sheet' }).click();
+  await beginSheet(page, 'A copy of this sheet');
+  await expect(name()).toHaveValue('High ground copy');
   await done();
   await name().fill('To be deleted');
   await page.getByRole('button', { name: 'Delete', exact: true }).click();
@@ -178,7 +180,7 @@ test('Back goes from a new sheet to the one before, and from a panel of the mark
   await openSheet();
   const first = await name().inputValue();
   const address = page.url();
-  await page.getByRole('button', { name: 'New sheet' }).click();
+  await beginSheet(page);
   await expect(name()).toHaveValue('Untitled');
   await page.goBack();
   await expect(name()).toHaveValue(first);

@@ -9,6 +9,7 @@ import { textOf } from '../apps/web/model/sheet/sheet.ts';
 import { seriousFindings } from './kit/axe.ts';
 import { choose } from './kit/fields.ts';
 import { Pointer } from './kit/pointing.ts';
+import { beginSheet } from './kit/sheets.ts';
 import { expect, test } from './kit/test.ts';
 
 let context: BrowserContext;
@@ -38,12 +39,16 @@ async function openPlace(): Promise<void> {
   await done();
 }
 
-/** A new sheet with every part of it unfolded. */
-async function newSheet(): Promise<void> {
-  await page.getByRole('button', { name: 'New sheet' }).click();
-  await expect(page.getByLabel('Name of the sheet')).toHaveValue('Untitled');
+/** Every part of the open sheet unfolded. */
+async function unfold(): Promise<void> {
   const folded = page.locator('form[aria-label=Sheet] [data-fold-of][data-state=closed]');
   while ((await folded.count()) > 0) await folded.first().click();
+}
+
+/** An empty sheet with every part of it unfolded. */
+async function newSheet(): Promise<void> {
+  await beginSheet(page);
+  await unfold();
 }
 
 async function typeRule(field: string, text: string): Promise<void> {
@@ -128,7 +133,7 @@ for (const name of [
 
 test('a condition is switched off and on, told how often it is true, and undone', async () => {
   await openPlace();
-  await newSheet();
+  await unfold();
   await view('blocks');
   await done();
   const enter = blocks('Enter when');
@@ -149,7 +154,7 @@ test('a condition is switched off and on, told how often it is true, and undone'
 
 test('conditions are dragged into another order and onto each other to make a group', async () => {
   await openPlace();
-  await newSheet();
+  await unfold();
   await view('blocks');
   await done();
   const enter = blocks('Enter when');
@@ -193,8 +198,10 @@ test('a rule left half-done, by pointing and by typing, is there after the tab i
   await openPlace();
   await newSheet();
   await view('blocks');
-  await done();
   await blocks('Enter when').getByRole('button', { name: 'Add a condition' }).click();
+  // The focus is in it: its first value is being picked.
+  await expect(page.getByPlaceholder('Search a measure')).toBeFocused();
+  await page.keyboard.press('Escape');
   await expect(result()).toHaveAttribute('data-status', 'faulty');
   await view('text');
   await typeRule('long.exit', 'close is below 50-day');
@@ -214,7 +221,7 @@ test('a rule left half-done, by pointing and by typing, is there after the tab i
 
 test('the veil hides all from its day on until it is opened, and counts the openings', async () => {
   await openPlace();
-  await newSheet();
+  await unfold();
   await done();
   const whole = await figures().innerText();
   await expect(page.getByRole('tab', { name: 'Logbook (1)' })).toBeVisible();
@@ -250,7 +257,7 @@ test('the veil hides all from its day on until it is opened, and counts the open
 
 test('stops are drawn, the size is worked out in money, odd ones are warned of, costs told by the year', async () => {
   await openPlace();
-  await newSheet();
+  await unfold();
   await view('blocks');
   await choose(page.locator('[data-field="long.stops.initial.form"]').getByRole('combobox'), 'atr');
   await choose(page.locator('[data-field="long.stops.target.form"]').getByRole('combobox'), 'r');
@@ -295,13 +302,21 @@ test('the rules are run on each instrument alone, beside holding it', async () =
 test('the figures shown are chosen, and stay chosen', async () => {
   await openPlace();
   await page.getByRole('button', { name: /choose the figures/ }).click();
-  await page.getByRole('checkbox', { name: 'Beta' }).click();
+  await page.getByRole('checkbox', { name: 'Beta', exact: true }).click();
+  await page.getByRole('checkbox', { name: 'Net profit', exact: true }).click();
+  const names = page.getByRole('list', { name: 'Shown, in this order' }).getByRole('listitem');
+  await expect(names.last()).toContainText('Net profit');
+  for (let place = (await names.count()) - 2; place >= 0; place--) {
+    await page.getByRole('button', { name: 'Net profit up' }).click();
+    await expect(names.nth(place)).toContainText('Net profit');
+  }
   await page.keyboard.press('Escape');
   await expect(figures().getByRole('row', { name: 'Beta' })).toHaveCount(0);
   await page.reload();
   await done();
   await expect(figures().getByRole('row', { name: 'Time in market' })).toHaveCount(1);
   await expect(figures().getByRole('row', { name: 'Beta' })).toHaveCount(0);
+  await expect(figures().getByRole('row').nth(1)).toContainText('Net profit');
 });
 
 test('sheets are tabs: left and right by keys, closed and opened again, each with its own undo', async () => {
@@ -324,8 +339,17 @@ test('sheets are tabs: left and right by keys, closed and opened again, each wit
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Close The newest' }).click();
   await expect(tabs).toHaveText('The right one');
-  await choose(page.getByLabel('Open another sheet'), { label: 'The newest' });
+  await page.getByRole('button', { name: /^All sheets/ }).click();
+  await page.getByLabel('Search the sheets').fill('newest');
+  const sheets = page.getByRole('region', { name: 'All sheets' });
+  await expect(sheets.getByRole('listitem')).toHaveCount(1);
+  await sheets.getByLabel('Folder of The newest').fill('Ideas');
+  await sheets.getByLabel('Folder of The newest').press('Enter');
+  await expect(sheets.getByRole('heading', { name: 'Ideas' })).toBeVisible();
+  expect(await seriousFindings(page)).toEqual([]);
+  await sheets.getByRole('button', { name: 'The newest' }).click();
   await expect(name).toHaveValue('The newest');
+  await page.getByRole('button', { name: /^Undo “folder”/ }).click();
   await page.getByRole('button', { name: /^Undo “name”/ }).click();
   await expect(name).toHaveValue('Untitled');
 });

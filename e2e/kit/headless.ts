@@ -7,16 +7,17 @@ import { isoFromDay } from '@plateau/core';
 import { createSkerryMarket, historyCsv } from '@plateau/skerry';
 import { expect } from '@playwright/test';
 
-/** Lays out the Skerry market's bars, and its stocks as a universe file of this name. @returns the folder of bars */
-function layOut(scratch: string, universe: string): string {
+/** Lays out the Skerry market's bars, and its universes as files: its stocks under a name of the test's. @returns the folder of bars */
+function layOut(scratch: string, stocks: string): string {
   const skerry = createSkerryMarket();
   const bars = join(scratch, 'bars');
   mkdirSync(bars, { recursive: true });
   for (const [symbol, its] of skerry.bars) writeFileSync(join(bars, `${symbol}.csv`), historyCsv(its));
   const iso = (day: number | undefined): string => (day === undefined ? '' : isoFromDay(day));
-  const rows =
-    skerry.universes[0]?.members.map((m) => `${m.symbol},${iso(m.from)},${iso(m.to)},${m.group}`) ?? [];
-  writeFileSync(join(scratch, universe), ['symbol,from,to,group', ...rows].join('\n'));
+  skerry.universes.forEach(({ id, members }, k) => {
+    const rows = members.map((m) => `${m.symbol},${iso(m.from)},${iso(m.to)},${m.group}`);
+    writeFileSync(join(scratch, k === 0 ? stocks : id), ['symbol,from,to,group', ...rows].join('\n'));
+  });
   return bars;
 }
 
@@ -44,7 +45,7 @@ export function blendHeadless(scratch: string, ...blends: readonly string[]): st
   });
 }
 
-/** Runs a study file in this folder on the Skerry stocks, which it names as the page does. @returns the folder with what it wrote */
+/** Runs a study file in this folder on the Skerry universes, which it names as the page does. @returns the folder with what it wrote */
 export function studyHeadless(scratch: string, study: string): string {
   const bars = layOut(scratch, 'skerry-stocks');
   const out = `${study}.out`;

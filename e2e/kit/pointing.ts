@@ -32,6 +32,11 @@ export class Pointer {
     const parts = tree.kind === 'and' ? tree.parts : [tree];
     for (const [k, part] of parts.entries()) {
       await blocks.getByRole('button', { name: 'Add a condition' }).click();
+      // The list of its first value opens by itself.
+      const opened = this.page.getByRole('dialog', { name: 'Pick the first value', exact: true });
+      await expect(opened).toBeVisible();
+      await this.page.keyboard.press('Escape');
+      await expect(opened).toBeHidden();
       await this.#condition(blocks.getByRole('listitem').nth(k), part);
     }
   }
