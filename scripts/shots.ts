@@ -52,18 +52,14 @@ try {
   await page.getByRole('textbox', { name: 'Out-of-sample from' }).fill('2019-01-01');
   await page.waitForSelector('text=Never opened so far');
   await page.waitForTimeout(4000);
-  await shot('strategies-alone');
   await page.getByRole('textbox', { name: 'Out-of-sample from' }).fill('');
   await done();
   await page.getByRole('button', { name: 'Night map' }).click();
-  await page.getByRole('tab', { name: 'Years' }).click();
+  await page.getByRole('tab', { name: 'Each alone' }).click();
+  await page.getByTestId('alone-together').waitFor();
   await shot('strategies-night');
-  await typeRule(page, 'Enter when', 'close > 200-day avrage and close is the highest of 60 days');
-  await page.waitForTimeout(600);
   await page.getByRole('button', { name: 'Day map' }).click();
   await page.getByRole('tab', { name: 'Trades' }).click();
-  await shot('strategies-fault');
-  await page.keyboard.press('ControlOrMeta+z');
   await done();
   await page.getByRole('button', { name: 'Keep this run' }).click();
   await page.getByRole('link', { name: 'Open its report' }).click();
@@ -90,7 +86,6 @@ try {
   await shot('runs-trade');
   await page.getByTestId('trade').getByRole('button').first().click();
   await page.waitForSelector('[data-testid=day][data-day]');
-  await shot('runs-day');
   await page.keyboard.press('Escape');
   for (const box of await page.getByRole('checkbox', { name: /^Side by side/ }).all()) await box.click();
   await page.waitForSelector('section[data-ready=true]');
@@ -117,19 +112,30 @@ try {
   await shot('market-universes');
   await page.getByRole('tab', { name: 'Quality' }).click();
   await page.waitForSelector('text=have findings');
-  await shot('market-quality');
-  await page.goto(`${address}/studies`);
-  for (const name of ['Stocks that move together', 'After days of falling', 'Dips, setting by setting']) {
-    await page.getByRole('button', { name: `Begin “${name}”` }).click();
-    await page.getByRole('button', { name: `Run ${name}`, exact: true }).click();
-    await page.waitForSelector(
-      name.startsWith('Dips') ? 'text=/[3-9]\\d of 83 done/' : 'text=/pairs tried|rows:/',
-      {
-        timeout: 90_000,
-      },
-    );
-    await page.waitForTimeout(3000);
-  }
+  const answered = async (study: string): Promise<void> => {
+    await page.goto(`${address}/studies`);
+    await page.getByRole('button', { name: `Begin “${study}”` }).click();
+    await page.waitForURL(/study=/);
+    const answer = page.locator('[data-condition=found]');
+    if (!study.startsWith('Two')) await page.getByRole('button', { name: `Run ${study}` }).click();
+    await answer.waitFor({ state: 'attached', timeout: 120_000 });
+    await page.waitForTimeout(2500);
+  };
+  await answered('Dips, setting by setting');
+  await page.mouse.move(5, 5);
+  await shot('studies-terrain');
+  await answered('Choosing as you go');
+  await shot('studies-walk');
+  await answered('After days of falling');
+  await page.getByRole('button', { name: 'Night map' }).click();
+  await shot('studies-edge');
+  await answered('Two that came back, for a while');
+  await shot('studies-pair');
+  await page.getByRole('button', { name: 'Day map' }).click();
+  await answered('Dips, nudged');
+  await shot('studies-shake');
+  await page.getByRole('link', { name: 'All studies' }).click();
+  await page.waitForTimeout(800);
   await shot('studies');
   await page.goto(`${address}/blends`);
   const whole = () => page.waitForSelector('[data-whole=true]', { timeout: 60_000 });
@@ -137,15 +143,6 @@ try {
   await whole();
   await page.getByRole('tab', { name: 'At work' }).click();
   await shot('blends');
-  await page.getByRole('button', { name: 'All blends' }).click();
-  await page.getByRole('button', { name: 'Open “One idea four times”' }).click();
-  await whole();
-  await page.getByRole('radio', { name: /^One account/ }).click();
-  await page.waitForSelector('[data-whole=false]');
-  await whole();
-  await page.getByRole('tab', { name: 'Alike' }).click();
-  await page.getByRole('button', { name: 'Night map' }).click();
-  await shot('blends-night');
   await browser.close();
 } finally {
   server.kill();
