@@ -4,7 +4,6 @@ import { MapPinned, Moon, Search, Sun } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { ThemeProvider, useTheme } from 'next-themes';
-import { NuqsAdapter } from 'nuqs/adapters/next/app';
 import { Tooltip } from 'radix-ui';
 import { type CSSProperties, type ReactNode, useEffect, useState } from 'react';
 import { Toaster } from 'sonner';
@@ -12,6 +11,7 @@ import { CommandMenu, useCommandMenu } from '@/parts/commands/command-menu.tsx';
 import { places } from '@/parts/commands/places.ts';
 import { StudyEnds } from '@/parts/studies/study-ends.tsx';
 import { IconButton } from '@/ui/button';
+import { AddressProvider } from './address.tsx';
 
 /** What surrounds every page: the places, the theme, the command menu. */
 export function Shell({ nonce, children }: { nonce: string | undefined; children: ReactNode }) {
@@ -22,7 +22,7 @@ export function Shell({ nonce, children }: { nonce: string | undefined; children
       disableTransitionOnChange
       {...(nonce ? { nonce } : {})}
     >
-      <NuqsAdapter>
+      <AddressProvider>
         <Tooltip.Provider delayDuration={300}>
           <div className="flex h-dvh flex-col">
             <TopBar />
@@ -32,7 +32,7 @@ export function Shell({ nonce, children }: { nonce: string | undefined; children
           <Toasts />
           <StudyEnds />
         </Tooltip.Provider>
-      </NuqsAdapter>
+      </AddressProvider>
     </ThemeProvider>
   );
 }

@@ -1,0 +1,97 @@
+// @vitest-environment jsdom
+// The address within a place belongs to its page: the router's late hand does not take it back.
+
+import { act, cleanup, render, screen } from '@testing-library/react';
+import { parseAsString, useQueryState } from 'nuqs';
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { AddressProvider } from '@/features/shell/address.tsx';
+
+const router = vi.hoisted(() => ({ pathname: '/runs', search: '' }));
+vi.mock('next/navigation', () => ({
+  usePathname: () => router.pathname,
+  useSearchParams: () => new URLSearchParams(router.search),
+}));
+
+/** The mark that the router knows its own entries by. */
+const MARK = { __NA: true, tree: 'the tree' };
+const pages: Record<string, (value: string | null) => Promise<unknown>> = {};
+
+function Page({ name }: { name: string }) {
+  const [trade, setTrade] = useQueryState('trade', parseAsString.withOptions({ history: 'push' }));
+  const [sort, setSort] = useQueryState('sort');
+  pages.trade = setTrade;
+  pages.sort = setSort;
+  return (
+    <p>
+      {name}: {trade ?? 'no trade'}, {sort ?? 'unsorted'}
+    </p>
+  );
+}
+const App = ({ name = 'runs' }: { name?: string }) => (
+  <AddressProvider>
+    <Page name={name} />
+  </AddressProvider>
+);
+const shown = (): string | null => screen.getByText(/trade|,/).textContent;
+const set = (key: string, value: string | null) => act(() => pages[key]?.(value));
+
+beforeEach(() => {
+  router.pathname = '/runs';
+  router.search = 'run=a';
+  window.history.replaceState(MARK, '', '/runs?run=a');
+});
+afterEach(cleanup);
+
+test('what a page writes stands in the address beside the rest, as an entry that the router passes over', async () => {
+  render(<App />);
+  const entries = window.history.length;
+  await set('trade', 'X.long');
+  await set('sort', 'return');
+  expect(window.location.search).toBe('?run=a&trade=X.long&sort=return');
+  expect(window.history.state).toEqual(MARK);
+  expect(window.history.length).toBe(entries + 1);
+  expect(shown()).toBe('runs: X.long, return');
+});
+
+test('what was closed stays closed though the router still tells the address before', async () => {
+  render(<App />);
+  await set('trade', 'X.long');
+  router.search = 'run=a&trade=X.long';
+  await set('trade', null);
+  await set('sort', 'return');
+  expect(window.location.search).toBe('?run=a&sort=return');
+  expect(shown()).toBe('runs: no trade, return');
+});
+
+test('back within a place is read at once, and the router does not hear of it', async () => {
+  render(<App />);
+  const heard = vi.fn();
+  window.addEventListener('popstate', heard);
+  await set('trade', 'X.long');
+  await act(async () => {
+    window.history.back();
+    await vi.waitFor(() => expect(window.location.search).toBe('?run=a'));
+  });
+  window.removeEventListener('popstate', heard);
+  expect(shown()).toBe('runs: no trade, unsorted');
+  expect(heard).not.toHaveBeenCalled();
+});
+
+test('a page keeps its part while the address is already elsewhere, and writes no more into it', async () => {
+  const { rerender } = render(<App />);
+  await set('trade', 'X.long');
+  await act(async () => window.history.pushState(MARK, '', '/market?trade=other'));
+  rerender(<App />);
+  expect(shown()).toBe('runs: X.long, unsorted');
+  await set('sort', 'return');
+  expect(window.location.href).toContain('/market?trade=other');
+});
+
+test('a page that is drawn before the address names it reads what it came with', async () => {
+  router.pathname = '/market';
+  router.search = 'trade=come';
+  render(<App name="market" />);
+  expect(shown()).toBe('market: come, unsorted');
+  await act(async () => window.history.pushState(MARK, '', '/market?trade=come&sort=day'));
+  expect(shown()).toBe('market: come, day');
+});
