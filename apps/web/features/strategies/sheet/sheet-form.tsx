@@ -6,6 +6,7 @@ import { barsOf } from '@/model/sheet/bars.ts';
 import { isBlank } from '@/model/sheet/blank.ts';
 import { readDials, writeDials } from '@/model/sheet/dials.ts';
 import type { Field, Section } from '@/model/sheet/fields.ts';
+import { followUps } from '@/model/sheet/follow-ups.ts';
 import { formSections } from '@/model/sheet/form.ts';
 import { isShown } from '@/model/sheet/read.ts';
 import { type Draft, type Sheet, textOf } from '@/model/sheet/sheet.ts';
@@ -55,13 +56,14 @@ export function SheetForm({ sheet, problems, sharesOf, days, notes }: SheetFormP
     };
   }, [unit, sharesOf]);
   const change = useCallback((key: string, text: string): void => {
-    // What rotates holds so many as it says: slots beside it would say it twice.
-    if (key === 'long.rotate' && text === 'on') return editFields({ [key]: text, 'limits.positions': '' });
     const now = openedSheet();
-    if (key === 'long.rotate' && now) return editFields({ [key]: text, ...slotsOf(now.draft) });
-    if (key === 'size.method' && now) return editFields({ [key]: text, ...firstPercent(now.draft, text) });
-    if (newDials.current === undefined) return editField(key, text);
-    editFields({ [key]: text, dials: newDials.current });
+    const others: Draft = {
+      ...(now && followUps(now.draft, key, text)),
+      ...(newDials.current !== undefined && { dials: newDials.current }),
+    };
+    // Letters typed one after the other are one step; what changes several settings is one by itself.
+    if (Object.keys(others).length === 0) editField(key, text);
+    else editFields({ [key]: text, ...others });
     newDials.current = undefined;
   }, []);
   const row = (field: Field, title: string) => (
@@ -126,20 +128,6 @@ export function SheetForm({ sheet, problems, sharesOf, days, notes }: SheetFormP
 function isDrawn(field: Field, draft: Draft): boolean {
   if (field.key === 'limits.positions' && isOfRotation(draft)) return false;
   return isShown(field, draft) && !(field.key.startsWith('long.') && textOf(draft, 'sides') === 'short');
-}
-
-/** The percent that a size begins with, while it is that of another: a tenth of the account is no risk to take. */
-function firstPercent(draft: Draft, method: string): Draft {
-  const [whole, risk] = ['10', '1'];
-  const text = textOf(draft, 'size.percent').trim();
-  if (text !== whole && text !== risk) return {};
-  return { 'size.percent': method === 'percent-of-equity' ? whole : risk };
-}
-
-/** Slots for a sheet that rotates no more: as many as it held, where none are said. */
-function slotsOf(draft: Draft): Draft {
-  const said = textOf(draft, 'limits.positions').trim() !== '';
-  return said ? {} : { 'limits.positions': textOf(draft, 'long.rotate.hold') };
 }
 
 /** Whether the slots are what a rotation holds. */

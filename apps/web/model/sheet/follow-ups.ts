@@ -1,0 +1,25 @@
+// What a change of one setting brings with it in others.
+
+import { type Draft, textOf } from './sheet.ts';
+
+/** The other settings that change when one is set. @param draft as it is before */
+export function followUps(draft: Draft, key: string, text: string): Draft {
+  if (key === 'long.rotate') return slotsOf(draft, text === 'on');
+  if (key === 'size.method') return firstPercent(draft, text);
+  return {};
+}
+
+/** What rotates holds so many as it says: slots beside it would say it twice. One that rotates no more has as many as it held. */
+function slotsOf(draft: Draft, rotates: boolean): Draft {
+  if (rotates) return { 'limits.positions': '' };
+  const said = textOf(draft, 'limits.positions').trim() !== '';
+  return said ? {} : { 'limits.positions': textOf(draft, 'long.rotate.hold') };
+}
+
+/** The percent that a size begins with, while it is that of another: a tenth of the account is no risk to take. */
+function firstPercent(draft: Draft, method: string): Draft {
+  const [whole, risk] = ['10', '1'];
+  const text = textOf(draft, 'size.percent').trim();
+  if (text !== whole && text !== risk) return {};
+  return { 'size.percent': method === 'percent-of-equity' ? whole : risk };
+}
