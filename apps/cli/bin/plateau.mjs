@@ -3,5 +3,7 @@
 import { register } from 'tsx/esm/api';
 
 register();
+const { endWhenCut } = await import('../src/terminal.ts');
+endWhenCut();
 const { main } = await import('../src/main.ts');
 process.exitCode = await main(process.argv.slice(2));

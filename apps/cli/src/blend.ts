@@ -1,6 +1,5 @@
 // plateau blend: a blend file in, its figures beside its parts' out.
 
-import { mkdirSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import {
   type Blend,
@@ -8,7 +7,6 @@ import {
   blendBench,
   engineKeeper,
   type Market,
-  type Problem,
   type Universe,
 } from '@plateau/core';
 import {
@@ -19,17 +17,21 @@ import {
   readBlendFile,
   readUniverseCsv,
 } from '@plateau/files';
-import { BadInput } from './bad-input.ts';
+import { BadInput } from './endings.ts';
 import { figuresTable } from './figures-table.ts';
-import { dayOption, readMarket, readText, valueOf } from './inputs.ts';
+import { readMarket } from './market.ts';
+import { writeFolder } from './out-files.ts';
+import { calledAs, dayOption, problemsIn, readText, valueOf } from './read.ts';
 
-interface BlendOptions {
+export interface BlendOptions {
   readonly blend: string;
   readonly bars: string;
   readonly benchmark?: string;
   readonly from?: string;
   readonly to?: string;
   readonly out?: string;
+  /** summary.json in place of the table */
+  readonly json?: boolean;
 }
 
 /** What all parts share. */
@@ -42,8 +44,9 @@ interface Setting {
 
 /** Runs and writes the out folder; returns the text for standard output. @throws {BadInput} */
 export async function blendCommand(options: BlendOptions): Promise<string> {
-  const blend = valueOf(readBlendFile(readText(options.blend), options.blend));
-  const { market } = readMarket(options.bars);
+  const file = calledAs(options.blend);
+  const blend = valueOf(readBlendFile(readText(options.blend), file));
+  const { market } = await readMarket(options.bars);
   const universes = readUniverses(blend, dirname(options.blend));
   const from = dayOption('--from', options.from);
   const to = dayOption('--to', options.to);
@@ -53,8 +56,17 @@ export async function blendCommand(options: BlendOptions): Promise<string> {
     ...(from !== undefined && { from }),
     ...(to !== undefined && { to }),
   };
-  const run = await runBlend(blend, universes, setting, options.blend);
-  if (options.out !== undefined) writeBlend(options.out, run);
+  const run = await runBlend(blend, universes, setting, file);
+  const summary = blendSummaryJson(run);
+  if (options.out !== undefined) {
+    writeFolder(options.out, {
+      'summary.json': summary,
+      'equity.csv': blendEquityCsv(run),
+      'trades.csv': blendTradesCsv(run),
+      'decisions.csv': blendDecisionsCsv(run),
+    });
+  }
+  if (options.json) return summary;
   const { missing } = run;
   const told = missing.length > 0 ? `Left out, for want of bars: ${missing.join(', ')}\n` : '';
   return `${figuresTable(run, blend.name || 'blend', setting.benchmark)}${told}`;
@@ -92,25 +104,8 @@ async function runBlend(
   );
   const asked = { blend, ...setting };
   const outcome = await bench.mix(asked, () => true);
-  if (outcome.kind === 'problems') throw faultIn(file, outcome.problems);
+  if (outcome.kind === 'problems') throw problemsIn(file, outcome.problems);
   const beside = await bench.beside(asked, () => true);
   if (outcome.kind === 'stopped' || !beside) throw new Error('nothing stops a headless run');
   return { ...outcome.mixed, beside };
-}
-
-function faultIn(file: string, problems: readonly Pick<Problem, 'path' | 'message'>[]): BadInput {
-  const [first] = problems;
-  return new BadInput(`${file}: ${first?.path}: ${first?.message}`);
-}
-
-function writeBlend(folder: string, run: BlendRun): void {
-  try {
-    mkdirSync(folder, { recursive: true });
-    writeFileSync(join(folder, 'summary.json'), blendSummaryJson(run));
-    writeFileSync(join(folder, 'equity.csv'), blendEquityCsv(run));
-    writeFileSync(join(folder, 'trades.csv'), blendTradesCsv(run));
-    writeFileSync(join(folder, 'decisions.csv'), blendDecisionsCsv(run));
-  } catch (error) {
-    throw new BadInput(`${folder}: cannot write there: ${(error as Error).message}`);
-  }
 }

@@ -9,7 +9,7 @@ import {
   type Universe,
   WorkPool,
 } from '@plateau/core';
-import { BadInput } from './bad-input.ts';
+import { BadInput } from './endings.ts';
 import { threadsOf } from './worker-threads.ts';
 
 const WORKER = new URL('../bin/engine-worker.mjs', import.meta.url);

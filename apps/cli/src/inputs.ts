@@ -1,15 +1,16 @@
-// What every command reads: a strategy file, a universe file, a folder of bars, dates.
+// What run and sweep read: a strategy, or a run that was kept of one; bars; a universe; dates.
 
-import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
-import { basename, extname, join } from 'node:path';
-import { type Bars, type Day, dayFromIso, type RunRequest, type Universe } from '@plateau/core';
-import { describeProblem, type Result, readBarsCsv, readStrategyFile, readUniverseCsv } from '@plateau/files';
-import { BadInput } from './bad-input.ts';
+import { existsSync } from 'node:fs';
+import type { Bars, Day, RunRequest, Universe } from '@plateau/core';
+import { readRunFile, readStrategyFile, readUniverseCsv } from '@plateau/files';
+import { BadInput } from './endings.ts';
+import { type MarketFiles, readMarket } from './market.ts';
+import { calledAs, dayOption, readBytes, readText, STANDARD_INPUT, textOf, valueOf } from './read.ts';
 
 export interface InputOptions {
   readonly strategy: string;
   readonly bars: string;
-  readonly universe: string;
+  readonly universe?: string;
   readonly benchmark?: string;
   readonly from?: string;
   readonly to?: string;
@@ -19,73 +20,73 @@ export interface Inputs {
   readonly request: RunRequest;
   readonly market: ReadonlyMap<string, Bars>;
   readonly universe: Universe;
-  /** the files' texts, for their hashes: universe first, then the bars by name */
+  /** what was read, for its hashes: the strategy, then the universe and the bars by name */
   readonly strategyText: string;
-  readonly dataTexts: readonly string[];
+  readonly data: readonly Uint8Array[];
 }
 
 /** Said in place of a first day: a run then begins when all windows of its rules are full. */
 const FILLED = 'filled';
 
-/** @throws {BadInput} naming file, line and fault */
-export function readInputs(options: InputOptions): Inputs {
+/** Options win over what a run file says. @throws {BadInput} naming file, line and fault */
+export async function readInputs(options: InputOptions): Promise<Inputs> {
+  if (options.strategy === STANDARD_INPUT && options.universe === STANDARD_INPUT) {
+    throw new BadInput('standard input holds one file: name the other');
+  }
   const strategyText = readText(options.strategy);
-  const strategy = valueOf(readStrategyFile(strategyText, options.strategy));
-  const universeText = readText(options.universe);
-  const universe = valueOf(readUniverseCsv(universeText, options.universe));
-  const { market, texts } = readMarket(options.bars);
-  const begin = options.from === FILLED ? ('when-filled' as const) : undefined;
-  const from = begin ? undefined : dayOption('--from', options.from);
+  const { universe: own, ...asked } = readAsked(strategyText, calledAs(options.strategy));
+  // The universe's faults are told before those of a hundred files of bars.
+  const named = options.universe === undefined ? undefined : readNamedUniverse(options.universe);
+  const files = await readMarket(options.bars);
+  const universe = named?.members ?? fromMarket(files, options.universe) ?? own;
+  if (!universe) throw new BadInput('name the universe file: --universe FILE.csv');
+  const from = options.from === FILLED ? undefined : dayOption('--from', options.from);
   const to = dayOption('--to', options.to);
   const request: RunRequest = {
-    strategy,
-    benchmark: options.benchmark ?? universe[0]?.symbol ?? '',
-    ...(from !== undefined ? { from } : {}),
-    ...(to !== undefined ? { to } : {}),
-    ...(begin && { begin }),
+    ...asked,
+    benchmark: options.benchmark ?? asked.benchmark ?? universe[0]?.symbol ?? '',
+    ...(from !== undefined && { from }),
+    ...(to !== undefined && { to }),
+    ...(options.from === FILLED && { begin: 'when-filled' }),
   };
-  return { request, market, universe, strategyText, dataTexts: [universeText, ...texts] };
+  return {
+    request,
+    market: files.market,
+    universe,
+    strategyText,
+    data: [...(named ? [named.bytes] : []), ...files.bytes],
+  };
 }
 
-export function readMarket(folder: string): { market: Map<string, Bars>; texts: string[] } {
-  if (!existsSync(folder) || !statSync(folder).isDirectory()) {
-    throw new BadInput(`${folder}: there is no such folder of bars`);
-  }
-  const files = readdirSync(folder)
-    .filter((name) => extname(name).toLowerCase() === '.csv')
-    .sort();
-  if (files.length === 0) throw new BadInput(`${folder}: there are no .csv files in it`);
-  const market = new Map<string, Bars>();
-  const texts: string[] = [];
-  for (const name of files) {
-    const text = readText(join(folder, name));
-    texts.push(text);
-    market.set(basename(name, extname(name)), valueOf(readBarsCsv(text, join(folder, name))));
-  }
-  return { market, texts };
+interface Asked extends Omit<RunRequest, 'benchmark'> {
+  readonly benchmark?: string;
+  readonly from?: Day;
+  /** of a run file: the members that it was run on */
+  readonly universe?: Universe;
 }
 
-export function readText(file: string): string {
-  try {
-    return readFileSync(file, 'utf8');
-  } catch (error) {
-    const missing = (error as NodeJS.ErrnoException).code === 'ENOENT';
-    throw new BadInput(`${file}: ${missing ? 'there is no such file' : (error as Error).message}`);
-  }
+/** A strategy file, or a run file with the strategy, benchmark, span and universe of the run. */
+function readAsked(text: string, file: string): Asked {
+  if (!/"format"\s*:\s*"plateau-run\//.test(text)) return { strategy: valueOf(readStrategyFile(text, file)) };
+  const { request, universe } = valueOf(readRunFile(text, file));
+  return { ...request, universe: universe.members };
 }
 
-export function valueOf<T>(result: Result<T>): T {
-  if (result.ok) return result.value;
-  const [first] = result.problems;
-  const more = result.problems.length - 1;
+/** A universe file. Undefined where it is none but may be the name of one in a workspace. */
+function readNamedUniverse(file: string): { members: Universe; bytes: Uint8Array } | undefined {
+  if (file !== STANDARD_INPUT && !existsSync(file)) return undefined;
+  const bytes = readBytes(file);
+  return { members: valueOf(readUniverseCsv(textOf(bytes), calledAs(file))), bytes };
+}
+
+/** The universe that comes with the bars. @throws {BadInput} when one is named that does not */
+function fromMarket({ universes }: MarketFiles, name: string | undefined): Universe | undefined {
+  if (name === undefined)
+    return universes.get('') ?? (universes.size === 1 ? [...universes.values()][0] : undefined);
+  const universe = universes.get(name);
+  if (universe) return universe;
+  const there = [...universes.keys()].filter((one) => one !== '').join(', ');
   throw new BadInput(
-    `${first ? describeProblem(first) : 'unreadable'}${more > 0 ? ` (and ${more} more like it)` : ''}`,
+    `${name}: there is no such file${there === '' ? '' : `, and no such universe; there are ${there}`}`,
   );
-}
-
-export function dayOption(name: string, text: string | undefined): Day | undefined {
-  if (text === undefined) return undefined;
-  const day = dayFromIso(text);
-  if (day === undefined) throw new BadInput(`${name}: “${text}” is no date; write YYYY-MM-DD`);
-  return day;
 }

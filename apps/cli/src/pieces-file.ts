@@ -3,7 +3,7 @@
 import { closeSync, existsSync, openSync, readFileSync, truncateSync, unlinkSync, writeSync } from 'node:fs';
 import { deserialize, serialize } from 'node:v8';
 import { fingerprint, type PieceStore } from '@plateau/core';
-import { BadInput } from './bad-input.ts';
+import { CannotWrite } from './endings.ts';
 
 /** Each record: its length in 4 bytes, the fingerprint of what follows in 16 letters, a piece's name in 16, the piece. */
 const HEAD = 36;
@@ -17,7 +17,7 @@ export interface PiecesFile extends PieceStore {
   remove(): void;
 }
 
-/** Opens or begins the file. A record that is cut short or damaged ends it: what comes after is done again. @throws {BadInput} */
+/** Opens or begins the file. A record that is cut short or damaged ends it: what comes after is done again. @throws {CannotWrite} */
 export function openPieces(file: string): PiecesFile {
   const pieces = new Map<string, Buffer>();
   if (existsSync(file)) {
@@ -29,7 +29,7 @@ export function openPieces(file: string): PiecesFile {
   try {
     handle = openSync(file, 'a');
   } catch (error) {
-    throw new BadInput(`${file}: cannot write there: ${(error as Error).message}`);
+    throw new CannotWrite(`${file}: cannot write there: ${(error as Error).message}`);
   }
   const found = pieces.size;
   return {

@@ -1,16 +1,13 @@
 // plateau study: a study file in, its result and its tables out.
 
-import { mkdirSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import {
   dataName,
   type Market,
-  type PoolDesk,
   poolDesk,
   runStudy,
   type Study,
   type StudyResult,
-  timeLeft,
   type Universe,
 } from '@plateau/core';
 import {
@@ -21,13 +18,16 @@ import {
   tableCsv,
   turnDials,
 } from '@plateau/files';
-import { BadInput } from './bad-input.ts';
+import { BadInput } from './endings.ts';
 import { engineThreads, workersFrom } from './engine-threads.ts';
-import { dayOption, readMarket, readText, valueOf } from './inputs.ts';
+import { readMarket } from './market.ts';
+import { makeFolder, writeFolder } from './out-files.ts';
 import { openPieces } from './pieces-file.ts';
+import { type Told, tellProgress } from './progress.ts';
+import { calledAs, dayOption, problemsIn, readText, valueOf } from './read.ts';
 import { studyText } from './study-text.ts';
 
-interface StudyOptions {
+export interface StudyOptions {
   readonly study: string;
   readonly bars: string;
   readonly universe?: string;
@@ -36,21 +36,22 @@ interface StudyOptions {
   readonly to?: string;
   readonly workers?: string;
   readonly out?: string;
+  /** result.json in place of the words */
+  readonly json?: boolean;
+  readonly quiet?: boolean;
 }
 
-/** Where progress is told. */
-type Told = Pick<NodeJS.WriteStream, 'write' | 'isTTY'>;
-
-/** Milliseconds between two lines of progress. */
-const BEAT = 1000;
+/** What is told of a work that is to be quiet. */
+const NOTHING = { expected: 0, done: 0, found: 0 };
 
 /** The file in the out folder that a study goes on from when it was ended before its end. */
 const PIECES = 'study-pieces.bin';
 
 /** Runs and writes the out folder; returns the text for standard output. @throws {BadInput} */
 export async function studyCommand(options: StudyOptions, errors: Told = process.stderr): Promise<string> {
-  const read = valueOf(readStudyFile(readText(options.study), options.study));
-  const { market } = readMarket(options.bars);
+  const file = calledAs(options.study);
+  const read = valueOf(readStudyFile(readText(options.study), file));
+  const { market } = await readMarket(options.bars);
   const universes = readUniverses(read, options);
   const study = withOptions(read, options, universes);
   const { out } = options;
@@ -58,29 +59,31 @@ export async function studyCommand(options: StudyOptions, errors: Told = process
   const pieces = out === undefined ? undefined : openPieces(join(out, PIECES));
   const pool = engineThreads(market, universes, workersFrom(options.workers));
   const desk = poolDesk(pool, nameOfData(market, universes), pieces);
-  const watch = watched(desk, errors);
+  const progress = tellProgress(() => (options.quiet ? NOTHING : desk.progress()), errors);
   let outcome: Awaited<ReturnType<typeof runStudy>>;
   try {
     outcome = await runStudy(study, {
       desk,
-      turn: (strategy, values) => turnDials(strategy, values, options.study),
+      turn: (strategy, values) => turnDials(strategy, values, file),
       symbolsOf: (universe, group) => symbolsOf(universes.get(universe) ?? [], group, market),
     });
     await desk.kept();
   } finally {
-    watch.end();
+    progress.end();
+    if (desk.keepFault !== undefined) {
+      errors.write(`plateau: what is done could not be kept: ${desk.keepFault}\n`);
+    }
     pool.end();
   }
   if (outcome.kind === 'problems') {
     pieces?.remove();
-    const [first] = outcome.problems;
-    throw new BadInput(`${options.study}: ${first?.path}: ${first?.message}`);
+    throw problemsIn(file, outcome.problems);
   }
   if (out !== undefined) {
     writeResult(out, study, outcome.result);
     pieces?.remove();
   }
-  return studyText(study, outcome.result);
+  return options.json ? studyResultJson(outcome.result) : studyText(study, outcome.result);
 }
 
 /** Every universe that the study names, by that name: paths are from the study file's folder, but for an option's. */
@@ -131,51 +134,7 @@ function symbolsOf(universe: Universe, group: string | undefined, market: Market
   return [...new Set(rows.map(({ symbol }) => symbol))].filter((symbol) => market.has(symbol));
 }
 
-function makeFolder(folder: string): void {
-  try {
-    mkdirSync(folder, { recursive: true });
-  } catch (error) {
-    throw new BadInput(`${folder}: cannot write there: ${(error as Error).message}`);
-  }
-}
-
 function writeResult(folder: string, study: Study, result: StudyResult): void {
-  try {
-    writeFileSync(join(folder, 'result.json'), studyResultJson(result));
-    for (const table of studyTables(study, result))
-      writeFileSync(join(folder, `${table.name}.csv`), tableCsv(table));
-  } catch (error) {
-    throw new BadInput(`${folder}: cannot write there: ${(error as Error).message}`);
-  }
-}
-
-/** Tells the progress on standard error: in place on a terminal, else a line now and then. */
-function watched(desk: PoolDesk, errors: Told): { end(): void } {
-  const began = performance.now();
-  const isTerminal = errors.isTTY === true;
-  let told = false;
-  const tell = (): void => {
-    const progress = desk.progress();
-    const { done, expected, found } = progress;
-    if (expected === 0) return;
-    const left = timeLeft(performance.now() - began, progress);
-    const words = [
-      `${done} of ${expected} done`,
-      ...(found > 0 ? [`${found} from before`] : []),
-      ...(left !== undefined && done < expected ? [`about ${Math.ceil(left / 1000)} s left`] : []),
-    ];
-    errors.write(`${isTerminal ? '\r\x1b[K' : ''}plateau: ${words.join(', ')}${isTerminal ? '' : '\n'}`);
-    told = true;
-  };
-  const timer = setInterval(tell, BEAT);
-  return {
-    end: () => {
-      clearInterval(timer);
-      if (told) tell();
-      if (told && isTerminal) errors.write('\n');
-      if (desk.keepFault !== undefined) {
-        errors.write(`plateau: what is done could not be kept: ${desk.keepFault}\n`);
-      }
-    },
-  };
+  const tables = studyTables(study, result).map((table) => [`${table.name}.csv`, tableCsv(table)] as const);
+  writeFolder(folder, { 'result.json': studyResultJson(result), ...Object.fromEntries(tables) });
 }

@@ -1,6 +1,5 @@
 // plateau sweep: every combination of some dials' values, one row of figures each.
 
-import { writeFileSync } from 'node:fs';
 import {
   type Axis,
   type Figures,
@@ -10,18 +9,26 @@ import {
   settingsOf,
   valuesFrom,
 } from '@plateau/core';
-import { sweepCsv, turnDials } from '@plateau/files';
-import { BadInput } from './bad-input.ts';
+import { sweepCsv, sweepJson, turnDials } from '@plateau/files';
+import { BadInput } from './endings.ts';
 import { engineThreads, workersFrom } from './engine-threads.ts';
 import { type InputOptions, readInputs } from './inputs.ts';
+import { writeWhole } from './out-files.ts';
+import { type Told, tellProgress } from './progress.ts';
+import { calledAs } from './read.ts';
 
-interface SweepOptions extends InputOptions {
+export interface SweepOptions extends InputOptions {
   /** NAME or NAME=FROM:TO:STEP each */
   readonly dial: readonly string[];
   readonly workers?: string;
   readonly out?: string;
+  /** rows as JSON in place of CSV, also in the file */
+  readonly json?: boolean;
+  readonly quiet?: boolean;
 }
 
+/** What the workers call the universe. */
+const UNIVERSE = 'universe';
 const MOST_SETTINGS = 100_000;
 
 interface SweepDone {
@@ -32,22 +39,30 @@ interface SweepDone {
 }
 
 /** Runs the sweep and writes its table. @throws {BadInput} also when no setting at all can run */
-export async function sweepCommand(options: SweepOptions): Promise<SweepDone> {
-  const { request, market, universe } = readInputs(options);
+export async function sweepCommand(options: SweepOptions, errors: Told = process.stderr): Promise<SweepDone> {
+  const { request, market, universe } = await readInputs(options);
   const axes = options.dial.map((text) => axisFrom(text, request.strategy));
   const count = axes.reduce((product, axis) => product * axis.values.length, 1);
   if (count > MOST_SETTINGS) {
     throw new BadInput(`the sweep has ${count} settings; ${MOST_SETTINGS} are the most: take larger steps`);
   }
   const settings = settingsOf(axes);
-  const universes = new Map([[options.universe, universe]]);
+  const universes = new Map([[UNIVERSE, universe]]);
   const pool = engineThreads(market, universes, workersFrom(options.workers));
   // A setting that is none, such as half a slot, has no run.
-  const read = settings.map((dials) => turnDials(request.strategy, dials, options.strategy));
+  const read = settings.map((dials) => turnDials(request.strategy, dials, calledAs(options.strategy)));
   const asked = read.flatMap((turned) =>
-    turned.ok ? [{ universe: options.universe, request: { ...request, strategy: turned.value } }] : [],
+    turned.ok ? [{ universe: UNIVERSE, request: { ...request, strategy: turned.value } }] : [],
   );
-  const results = await pool.askEach('figures', asked).result.finally(() => pool.end());
+  let done = 0;
+  const told = () => ({ expected: options.quiet ? 0 : asked.length, done, found: 0 });
+  const progress = tellProgress(told, errors);
+  const results = await pool
+    .askEach('figures', asked, () => done++)
+    .result.finally(() => {
+      progress.end();
+      pool.end();
+    });
   const ran = results.values();
   const rows = read.map((turned, k) => {
     const how = turned.ok ? ran.next().value : undefined;
@@ -56,20 +71,14 @@ export async function sweepCommand(options: SweepOptions): Promise<SweepDone> {
   });
   const failed = rows.flatMap(({ dials, why }) => {
     const at = axes.map(({ dial }) => `${dial} ${dials[dial]}`).join(', ');
-    return why === undefined ? [] : [`${options.strategy}: at ${at}: ${why}`];
+    return why === undefined ? [] : [`${calledAs(options.strategy)}: at ${at}: ${why}`];
   });
   const [first] = failed;
   if (first !== undefined && failed.length === rows.length) throw new BadInput(first);
-  const csv = sweepCsv(
-    axes.map(({ dial }) => dial),
-    rows,
-  );
-  if (options.out === undefined) return { text: csv, failed };
-  try {
-    writeFileSync(options.out, csv);
-  } catch (error) {
-    throw new BadInput(`${options.out}: cannot write there: ${(error as Error).message}`);
-  }
+  const names = axes.map(({ dial }) => dial);
+  const text = options.json ? sweepJson(rows) : sweepCsv(names, rows);
+  if (options.out === undefined) return { text, failed };
+  writeWhole(options.out, text);
   return { text: `${settings.length} settings written to ${options.out}\n`, failed };
 }
 

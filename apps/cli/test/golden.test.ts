@@ -49,11 +49,11 @@ describe.each(cases)('golden case %s', (name) => {
   const folder = join(golden, name);
   let out = '';
   let bars = '';
-  beforeAll(() => {
+  beforeAll(async () => {
     out = mkdtempSync(join(tmpdir(), 'plateau-golden-'));
     bars = barsOf(name, out);
     const { benchmark, from, to } = readJson(join(folder, 'run.json'));
-    runCommand({
+    await runCommand({
       strategy: join(folder, 'strategy.json'),
       bars,
       universe: join(golden, 'universe.csv'),
@@ -91,9 +91,9 @@ describe.each(cases)('golden case %s', (name) => {
     expect(faults).toEqual([]);
   });
 
-  it('shows the figures of its summary in the report', () => {
+  it('shows the figures of its summary in the report', async () => {
     const { benchmark, from, to } = readJson(join(folder, 'run.json'));
-    const { request, market, universe } = readInputs({
+    const { request, market, universe } = await readInputs({
       strategy: join(folder, 'strategy.json'),
       bars,
       universe: join(golden, 'universe.csv'),

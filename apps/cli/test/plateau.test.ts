@@ -61,9 +61,9 @@ describe('plateau run', () => {
     [
       'no bars option',
       () => ['run', strategy, '--universe', universe],
-      'name the folder of bars: --bars FOLDER',
+      "required option '--bars <bars>' not specified",
     ],
-    ['an unknown option', () => ['run', strategy, '--fast'], "Unknown option '--fast'"],
+    ['an unknown option', () => ['run', strategy, '--fast'], "unknown option '--fast'"],
     [
       'a bad date',
       () => ['run', strategy, '--bars', bars, '--universe', universe, '--from', 'May'],
@@ -159,7 +159,7 @@ describe('plateau blend', () => {
       [],
       'Cash alone has no days',
     ],
-    ['a universe option', (all) => all, ['--universe', universe], 'leave --universe out'],
+    ['a universe option', (all) => all, ['--universe', universe], "'--universe'; it belongs to plateau run"],
   ])('refuses %s with one line and status 2', (_what, change, more, words) => {
     const file = join(scratch, 'faulty-blend.json');
     writeFileSync(file, JSON.stringify(change(JSON.parse(readFileSync(blend, 'utf8')))));

@@ -172,7 +172,7 @@ describe('plateau study', () => {
     } finally {
       process.stderr.write = write;
     }
-    expect(told.join('')).toMatch(/--dial belongs to plateau sweep.*\n.*STUDY\.json.*\n.*no such file/);
+    expect(told.join('')).toMatch(/'--dial'; it belongs to plateau sweep\n.*'study\.json'.*\n.*no such file/);
   });
 });
 

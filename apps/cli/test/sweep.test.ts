@@ -53,7 +53,7 @@ describe('plateau sweep', () => {
     const rows = rowsOf(one.text);
     expect(rows.map((row) => row.low)).toEqual(['10', '15', '20']);
     const out = join(scratch, 'run');
-    runCommand({ ...inputs, out }); // the file's own dial is 20
+    await runCommand({ ...inputs, out }); // the file's own dial is 20
     const { figures } = JSON.parse(readFileSync(join(out, 'summary.json'), 'utf8'));
     expect(Number(rows[2]?.cagr)).toBe(figures.cagr);
     expect(Number(rows[2]?.endEquity)).toBe(figures.endEquity);

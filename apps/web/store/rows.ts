@@ -2,7 +2,7 @@
 // of other machines and by whatever else reaches it: its rows are read as anything else from outside.
 
 import { isBlock } from '@plateau/core';
-import { readBlend, readJson, readStrategy, STRATEGY_FORMAT } from '@plateau/files';
+import { readBlend, readJson, readStrategy, readUniverseRows, STRATEGY_FORMAT } from '@plateau/files';
 import Joi from 'joi';
 import type { LogEntry } from '@/model/logbook/entry.ts';
 import type {
@@ -58,24 +58,12 @@ const figure = Joi.any().custom((value, helpers) =>
   typeof value === 'number' || value === null ? value : helpers.error('any.invalid'),
 );
 
-/** Rows by the ten thousand: looked at one by one, without building a schema's answer for each. */
 const members = Joi.array()
   .required()
-  .custom((rows: unknown[], helpers) => {
-    const sound = rows.every((row) => {
-      const { symbol, from, to, group } = (row ?? {}) as Record<string, unknown>;
-      const isDay = (value: unknown): boolean => value === undefined || Number.isInteger(value);
-      return (
-        typeof symbol === 'string' &&
-        symbol !== '' &&
-        isDay(from) &&
-        isDay(to) &&
-        (group === undefined || typeof group === 'string')
-      );
-    });
-    return sound ? rows : helpers.message({ custom: 'a member has no symbol, or days that are none' });
-  });
-
+  .custom(
+    (rows: unknown[], helpers) =>
+      readUniverseRows(rows) ?? helpers.message({ custom: 'a member has no symbol, or days that are none' }),
+  );
 const draft = Joi.object().pattern(Joi.string(), text).required();
 const step = Joi.object({
   id,
@@ -123,6 +111,7 @@ const layout = Joi.object({
   dates: Joi.valid('ymd', 'dmy', 'mdy', 'serial', 'seconds').required(),
   decimal: Joi.valid('.', ',').required(),
   separator: Joi.string().max(1),
+  sheet: Joi.string().max(100),
   roles: Joi.array().items(Joi.string()).required(),
 }).required();
 

@@ -13,15 +13,18 @@ import {
   type Collected,
   Collector,
   guessLayout,
+  gunzip,
   type Layout,
   type RowNote,
   readTable,
   type ShareEvent,
   shapeOf,
+  sheetNames,
   streamCsv,
-  symbolOfFile,
+  type TableChoice,
   tableKind,
   unpack,
+  unpackedPath,
 } from '@plateau/files';
 import { expose } from 'comlink';
 import type { Duplicates, ImportProgress, ImportReport, Inspected } from '@/model/market/import.ts';
@@ -48,19 +51,8 @@ async function inspect(
   const skipped: string[] = [];
   for (const file of given) {
     const path = file.webkitRelativePath || file.name;
-    if (/\.zip$/i.test(path)) {
-      const archive = await unpack(
-        new Uint8Array(await file.arrayBuffer()),
-        (p) => tableKind(p) !== undefined,
-      );
-      if (!archive.ok) skipped.push(`${path}: ${archive.message}`);
-      else {
-        skipped.push(...archive.skipped.map((name) => `${path}: ${name} is no table`));
-        for (const entry of archive.entries) {
-          files.push({ path: entry.path, content: new Blob([entry.bytes.slice()]) });
-        }
-      }
-    } else if (tableKind(path)) files.push({ path, content: file });
+    if (/\.zip$/i.test(path)) skipped.push(...(await openArchive(path, file)));
+    else if (tableKind(path)) skipped.push(...(await openFile(path, file)));
     else skipped.push(`${path} is no CSV, XLSX, Parquet or zip`);
   }
   const inspected: Inspected[] = [];
@@ -71,42 +63,82 @@ async function inspect(
   return { files: inspected, skipped };
 }
 
-async function rowsOf(path: string, content: Blob, separator?: string): ReturnType<typeof readTable> {
-  const kind = tableKind(path) ?? 'csv';
-  const head = kind === 'csv' ? content.slice(0, PREVIEW_BYTES) : content;
-  return readTable(kind, new Uint8Array(await head.arrayBuffer()), separator);
+/** Takes the tables of an archive. @returns what of it was left out, and why */
+async function openArchive(path: string, file: Blob): Promise<string[]> {
+  const archive = await unpack(new Uint8Array(await file.arrayBuffer()), (p) => tableKind(p) !== undefined);
+  if (!archive.ok) return [`${path}: ${archive.message}`];
+  const skipped = archive.skipped.map((name) => `${path}: ${name} is no table`);
+  for (const entry of archive.entries) {
+    skipped.push(...(await openFile(entry.path, new Blob([entry.bytes.slice()]))));
+  }
+  return skipped;
 }
 
-/** A file as it would be read with another mark between its cells. */
-async function cutBy(k: number, separator: string): Promise<Pick<Inspected, 'preview' | 'layout'>> {
+/** Takes a table, unpacked where it is packed. @returns why it was left out, or nothing */
+async function openFile(path: string, content: Blob): Promise<string[]> {
+  const plain = unpackedPath(path);
+  if (plain === undefined) {
+    files.push({ path, content });
+    return [];
+  }
+  try {
+    files.push({
+      path: plain,
+      content: new Blob([gunzip(new Uint8Array(await content.arrayBuffer())).slice()]),
+    });
+    return [];
+  } catch (error) {
+    return [`${path} is damaged or no gzip: ${error instanceof Error ? error.message : String(error)}`];
+  }
+}
+
+async function rowsOf(path: string, content: Blob, choice?: TableChoice): ReturnType<typeof readTable> {
+  const kind = tableKind(path) ?? 'csv';
+  const head = kind === 'csv' ? content.slice(0, PREVIEW_BYTES) : content;
+  return readTable(kind, new Uint8Array(await head.arrayBuffer()), choice);
+}
+
+/** A file as it would be read with another mark between its cells, or of another sheet. */
+async function cutBy(k: number, choice: TableChoice): Promise<Pick<Inspected, 'preview' | 'layout'>> {
   const file = files[k];
-  const table = file && (await rowsOf(file.path, file.content, separator));
+  const table = file && (await rowsOf(file.path, file.content, choice));
   const preview = table?.ok ? table.rows.slice(0, PREVIEW_ROWS) : [];
-  return { preview, layout: { ...guessLayout(preview), separator } };
+  return { preview, layout: { ...guessLayout(preview), ...choice } };
 }
 
 async function look(path: string, content: Blob): Promise<Inspected> {
   const table = await rowsOf(path, content);
   const base = { path, size: content.size, preview: [], layout: NO_LAYOUT, shape: '', remembered: false };
   if (!table.ok) return { ...base, fault: table.message };
+  const sheets = tableKind(path) === 'xlsx' ? sheetNames(new Uint8Array(await content.arrayBuffer())) : [];
   const preview = table.rows.slice(0, PREVIEW_ROWS);
   const guess = guessLayout(preview);
   const shape = shapeOf(preview, guess);
   const known = await readOne('layouts', shape);
-  const separator = known?.layout.separator;
-  const recut = separator === undefined ? undefined : await rowsOf(path, content, separator);
+  const { separator, sheet } = known?.layout ?? {};
+  // A sheet of that name that is not there is not asked for.
+  const asked = sheet === undefined || sheets.includes(sheet) ? { separator, sheet } : { separator };
+  const isCut = asked.separator !== undefined || asked.sheet !== undefined;
+  const recut = isCut ? await rowsOf(path, content, asked) : undefined;
+  const kept = known && { ...known.layout, ...(isCut ? {} : { skip: guess.skip }) };
+  if (kept && asked.sheet === undefined) delete kept.sheet;
   return {
     ...base,
+    ...(sheets.length > 1 && { sheets }),
     preview: recut?.ok ? recut.rows.slice(0, PREVIEW_ROWS) : preview,
-    layout: known ? { ...known.layout, ...(separator ? {} : { skip: guess.skip }) } : guess,
+    layout: kept ?? guess,
     shape,
     remembered: known !== undefined,
   };
 }
 
-/** Reads every file by its layout and puts the bars into the store, all of them or none. */
+/**
+ * Reads every file by its layout and puts the bars into the store, all of them or none.
+ * @param names of the files, by which those with one instrument are called
+ */
 async function run(
   layouts: readonly Layout[],
+  names: readonly string[],
   duplicates: Duplicates,
   progress: (progress: ImportProgress) => void,
 ): Promise<ImportReport> {
@@ -117,12 +149,12 @@ async function run(
   for (const [k, { path, content }] of files.entries()) {
     const layout = layouts[k];
     if (!layout || layout.roles.length === 0) continue;
-    const file = collector.file(path, layout, symbolOfFile(path));
+    const file = collector.file(names[k] ?? path, layout);
     let line = 0;
     await readRows(
       path,
       content,
-      layout.separator,
+      layout,
       (row) => file.row(row, ++line),
       (part) => {
         progress({ bytes: bytes + part, total, rows: rows + line });
@@ -152,13 +184,13 @@ function isFull(error: unknown): boolean {
 async function readRows(
   path: string,
   content: Blob,
-  separator: string | undefined,
+  { separator, sheet }: TableChoice,
   each: (row: readonly string[]) => void,
   read: (bytes: number) => void,
 ): Promise<void> {
   const kind = tableKind(path) ?? 'csv';
   if (kind === 'csv' && content.size > PREVIEW_BYTES) return streamCsv(content, each, read, separator);
-  const table = await readTable(kind, new Uint8Array(await content.arrayBuffer()), separator);
+  const table = await readTable(kind, new Uint8Array(await content.arrayBuffer()), { separator, sheet });
   if (!table.ok) throw new Error(`${path}: ${table.message}. Nothing was imported.`);
   for (const row of table.rows) each(row);
 }

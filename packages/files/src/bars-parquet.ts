@@ -18,11 +18,7 @@ export async function readBarsParquet(bytes: Uint8Array): Promise<Bars> {
     metadata,
     onChunk: ({ columnName, columnData, rowStart }) => {
       if (columnName === 'Date') {
-        for (let i = 0; i < columnData.length; i++) {
-          const its = dayFromIso(String(columnData[i]));
-          if (its === undefined) throw new Error(`“${columnData[i]}” is no date`);
-          day[rowStart + i] = its;
-        }
+        for (let i = 0; i < columnData.length; i++) day[rowStart + i] = dayOf(columnData[i]);
         return;
       }
       const column = columns.get(columnName) ?? new Float64Array(count);
@@ -36,4 +32,12 @@ export async function readBarsParquet(bytes: Uint8Array): Promise<Bars> {
   const [fault] = faultsInBars(bars);
   if (fault) throw new Error(`bar ${fault.place + 1}: ${fault.message}`);
   return bars;
+}
+
+/** Workspaces of before wrote days as text. */
+function dayOf(cell: unknown): number {
+  if (cell instanceof Date) return Math.floor(cell.getTime() / 86_400_000);
+  const day = dayFromIso(String(cell));
+  if (day === undefined) throw new Error(`“${String(cell).slice(0, 40)}” is no date`);
+  return day;
 }

@@ -1,22 +1,17 @@
 // Bars out as Parquet.
 
-import { type Bars, isoFromDay } from '@plateau/core';
-import { parquetWriteBuffer } from 'hyparquet-writer';
+import type { Bars } from '@plateau/core';
 import { titleOf, valuesOf } from './bars-export.ts';
+import { writeParquet } from './write-parquet.ts';
 
+/** One row a bar, days as dates, prices as they are kept. */
 export function barsParquet(bars: Bars): Uint8Array {
-  // Prices repeat too little for a dictionary, and no reader of ours looks at statistics.
-  const plain = { type: 'DOUBLE', encoding: 'PLAIN' } as const;
-  const values = valuesOf(bars).map((name) => ({
-    name: titleOf(name),
-    data: bars[name] ?? new Float64Array(0),
-    ...plain,
-  }));
-  const days = {
-    name: 'Date',
-    data: Array.from(bars.day, isoFromDay),
-    type: 'STRING',
-    encoding: 'PLAIN',
-  } as const;
-  return new Uint8Array(parquetWriteBuffer({ columnData: [days, ...values], statistics: false }));
+  return writeParquet([
+    { name: 'Date', kind: 'day', data: bars.day },
+    ...valuesOf(bars).map((name) => ({
+      name: titleOf(name),
+      kind: 'number' as const,
+      data: bars[name] ?? new Float64Array(0),
+    })),
+  ]);
 }

@@ -3,6 +3,7 @@
 export { perInstrumentTable } from './alone-table.ts';
 export { readBarsCsv } from './bars-csv.ts';
 export { barsCsv } from './bars-export.ts';
+export { readBarsTable } from './bars-table.ts';
 export { barsParquet } from './bars-to-parquet.ts';
 export { barsXlsx } from './bars-to-xlsx.ts';
 export { BLEND_FORMAT, readBlend, readBlendFile } from './blend-file.ts';
@@ -19,9 +20,11 @@ export { dialIn } from './dialled-settings.ts';
 export { type Entry, unpack } from './import/archive.ts';
 export { DATE_ORDERS, type DateOrder } from './import/cells.ts';
 export { type Collected, Collector, type RowNote, type ShareEvent, symbolOfFile } from './import/collect.ts';
+export { gunzip, unpackedPath } from './import/gunzip.ts';
 export { faultInLayout, guessLayout, type Layout, ROLES, type Role, shapeOf } from './import/layout.ts';
 export { streamCsv } from './import/stream-csv.ts';
-export { readTable, type TableKind, tableKind } from './import/tables.ts';
+export { readTable, type TableChoice, type TableKind, tableKind } from './import/tables.ts';
+export { sheetNames } from './import/workbook-size.ts';
 export { readJson } from './json.ts';
 export { describeProblem, type FileProblem, type Result } from './problem.ts';
 export { runTablesFile } from './run-export.ts';
@@ -47,13 +50,14 @@ export { readStudy, readStudyFile, STUDY_FORMAT } from './study-file.ts';
 export { studyResultJson } from './study-result.ts';
 export { studyTables } from './study-tables.ts';
 export { summaryJson } from './summary.ts';
-export { sweepCsv } from './sweep-csv.ts';
+export { sweepCsv, sweepJson } from './sweep-csv.ts';
 export { type Table, tableCsv } from './tables.ts';
 export type { RunFormat } from './tables-file.ts';
 export { tableParquet } from './tables-parquet.ts';
 export { tablesXlsx } from './tables-xlsx.ts';
 export { writeTextsZip } from './texts-zip.ts';
 export { readUniverseCsv, universeCsv } from './universe-csv.ts';
+export { readUniverseRows } from './universe-rows.ts';
 export {
   readWorkspace,
   readWorkspaceBars,

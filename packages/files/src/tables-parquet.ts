@@ -1,18 +1,25 @@
 // A table out as Parquet.
 
-import { parquetWriteBuffer } from 'hyparquet-writer';
-import type { Table } from './tables.ts';
+import { dayFromIso } from '@plateau/core';
+import type { Table, TableColumn } from './tables.ts';
+import type { Cell } from './write-csv.ts';
+import { writeParquet } from './write-parquet.ts';
+
+const KINDS = { text: 'text', date: 'day', number: 'number' } as const;
 
 /** Undefined cells are null, undefined numbers too. */
 export function tableParquet({ columns, rows }: Table): Uint8Array {
-  const columnData = columns.map(({ name, kind }, k) => ({
-    name,
-    type: kind === 'number' ? ('DOUBLE' as const) : ('STRING' as const),
-    nullable: true,
-    data: rows.map((row) => {
-      const cell = row[k];
-      return cell === undefined || Number.isNaN(cell) ? null : cell;
-    }),
-  }));
-  return new Uint8Array(parquetWriteBuffer({ columnData, statistics: false }));
+  return writeParquet(
+    columns.map(({ name, kind }, k) => ({
+      name,
+      kind: KINDS[kind],
+      isNullable: true,
+      data: rows.map((row) => stored(row[k], kind)),
+    })),
+  );
+}
+
+function stored(cell: Cell, kind: TableColumn['kind']): number | string | null {
+  if (cell === undefined || Number.isNaN(cell)) return null;
+  return kind === 'date' ? (dayFromIso(String(cell)) ?? null) : cell;
 }

@@ -3,7 +3,7 @@
 import { faultsInBars } from '@plateau/core';
 import { readBarsCsv } from '../src/bars-csv.ts';
 import { unpack } from '../src/import/archive.ts';
-import { Collector, symbolOfFile } from '../src/import/collect.ts';
+import { Collector } from '../src/import/collect.ts';
 import { faultInLayout, guessLayout, shapeOf } from '../src/import/layout.ts';
 import { streamCsv } from '../src/import/stream-csv.ts';
 import { readTable, tableKind } from '../src/import/tables.ts';
@@ -67,7 +67,7 @@ async function importOf(path: string, content: Uint8Array): Promise<string> {
       refused.push(fault);
       continue;
     }
-    const file = collector.file(entry.path, layout, symbolOfFile(entry.path));
+    const file = collector.file(entry.path, layout);
     let line = 0;
     try {
       if (kind === 'csv') {

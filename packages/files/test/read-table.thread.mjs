@@ -9,3 +9,4 @@ const { readTable } = await import('../src/import/tables.ts');
 parentPort.on('message', async ({ kind, bytes }) => {
   parentPort.postMessage(await readTable(kind, bytes));
 });
+parentPort.postMessage('ready');

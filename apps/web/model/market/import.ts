@@ -12,7 +12,11 @@ export interface Inspected {
   readonly shape: string;
   /** the layout was chosen for a file of this shape before */
   readonly remembered: boolean;
+  /** of a workbook with several sheets: their names */
+  readonly sheets?: readonly string[];
   readonly fault?: string;
+  /** of a file with one instrument: what it is called, where not by the file's name */
+  readonly symbol?: string;
 }
 
 export type Duplicates = 'keep' | 'replace' | 'merge';

@@ -83,13 +83,36 @@ export class Collector {
   readonly #files: string[] = [];
   readonly #notes: RowNote[] = [];
   readonly #events: ShareEvent[] = [];
+  /** the symbol of each name that was met, and the first name of each symbol */
+  readonly #names = new Map<string, string>();
+  readonly #written = new Map<string, string>();
   #rows = 0;
   #refused = 0;
 
-  /** @param own the symbol of a file with one instrument */
-  file(file: string, layout: Layout, own: string): FileCollector {
+  /** The rows of a file. One with a single instrument is called by its name. */
+  file(file: string, layout: Layout): FileCollector {
     this.#files.push(file);
-    return new FileCollector(this, file, layout, own);
+    return new FileCollector(this, file, layout);
+  }
+
+  /** A name as it is written, as the symbol that rules can name; told when it is another, or another's too. */
+  symbol(written: string, file: string, line?: number): string {
+    const known = this.#names.get(written);
+    if (known !== undefined) return known;
+    const symbol = cleanSymbol(written);
+    this.#names.set(written, symbol);
+    const first = this.#written.get(symbol);
+    if (first === undefined) this.#written.set(symbol, written.trim());
+    const at = { file, ...(line !== undefined && { line }), symbol, kind: 'changed' as const };
+    if (symbol !== '' && first !== undefined && first !== written.trim()) {
+      this.note({
+        ...at,
+        message: `“${first}” and “${written.trim()}” are both ${symbol} here: one instrument`,
+      });
+    } else if (symbol !== '' && symbol !== written.trim()) {
+      this.note({ ...at, message: `“${written.trim()}” is called ${symbol} here` });
+    }
+    return symbol;
   }
 
   /** A bar of the file that was begun last. @throws with a sentence when there are more instruments than any market has */
@@ -249,11 +272,11 @@ class FileCollector {
   readonly #at: Readonly<Record<Role, number>>;
   #symbols: readonly string[] = [];
 
-  constructor(all: Collector, file: string, layout: Layout, own: string) {
+  constructor(all: Collector, file: string, layout: Layout) {
     this.#all = all;
     this.#file = file;
     this.#layout = layout;
-    this.#own = own;
+    this.#own = layout.shape === 'single' ? all.symbol(nameOfFile(file), file) : symbolOfFile(file);
     this.#at = Object.fromEntries(
       ['date', 'symbol', ...FIELDS, 'adjusted', 'ignore'].map((role) => [
         role,
@@ -267,7 +290,8 @@ class FileCollector {
     const { skip, header, shape } = this.#layout;
     if (line <= skip) return;
     if (header && line === skip + 1) {
-      this.#symbols = row.map((name) => cleanSymbol(name));
+      const isNamed = (k: number): boolean => shape === 'wide' && this.#layout.roles[k] === 'close';
+      this.#symbols = row.map((name, k) => (isNamed(k) ? this.#all.symbol(name, this.#file, line) : ''));
       return;
     }
     if (row.every((cell) => cell.trim() === '')) return;
@@ -275,7 +299,7 @@ class FileCollector {
     const cell = row[this.#at.date] ?? '';
     const day = dayFromCell(cell, this.#layout.dates);
     const named = shape === 'long' || (shape === 'events' && this.#at.symbol >= 0);
-    const symbol = named ? cleanSymbol(row[this.#at.symbol] ?? '') : this.#own;
+    const symbol = named ? this.#all.symbol(row[this.#at.symbol] ?? '', this.#file, line) : this.#own;
     if (day === undefined) return this.#refuse(line, symbol, `“${cell.slice(0, 40)}” is no date`);
     if (shape === 'wide') this.#wideRow(row, line, day);
     else if (symbol === '') this.#refuse(line, '', 'the symbol is missing');
@@ -391,8 +415,11 @@ export function cleanSymbol(text: string): string {
     .slice(0, LONGEST_SYMBOL);
 }
 
-/** The symbol of a file with one instrument: its name without folder and endings. */
-export function symbolOfFile(path: string): string {
+/** A file's name without folder and endings. */
+function nameOfFile(path: string): string {
   const name = path.split(/[\\/]/).at(-1) ?? '';
-  return cleanSymbol(name.replace(/\.(csv|tsv|txt|xlsx|parquet)$/i, ''));
+  return name.replace(/\.gz$/i, '').replace(/\.(csv|tsv|txt|xlsx|parquet)$/i, '');
 }
+
+/** The symbol of a file with one instrument. */
+export const symbolOfFile = (path: string): string => cleanSymbol(nameOfFile(path));

@@ -32,6 +32,8 @@ export interface Layout {
   readonly decimal: '.' | ',';
   /** the mark between cells of a text file; guessed where left out */
   readonly separator?: string;
+  /** the sheet of a workbook; its first where left out */
+  readonly sheet?: string;
   /** a role a column; in a wide table every column but the date is an instrument unless ignored */
   readonly roles: readonly Role[];
 }

@@ -4,6 +4,7 @@ import { isoFromDay } from '@plateau/core';
 import { gunzipSync } from 'fflate';
 import { decompress as zstd } from 'fzstd';
 import { type FileMetaData, parquetMetadata, parquetReadObjects } from 'hyparquet';
+import { decompressBrotli, decompressLz4, decompressLz4Raw } from 'hyparquet-compressors';
 import Papa from 'papaparse';
 import { readSheet } from 'read-excel-file/universal';
 import { LIMITS, told } from '../limits.ts';
@@ -17,19 +18,40 @@ export type Table =
   | { readonly ok: true; readonly rows: readonly (readonly string[])[] }
   | { readonly ok: false; readonly message: string };
 
-/** What a file is, by its ending; undefined for what is no table. */
+/** What a file is, by its ending, packed or not; undefined for what is no table. */
 export function tableKind(path: string): TableKind | undefined {
-  const ending = /\.([a-z]+)$/i.exec(path)?.[1]?.toLowerCase();
+  const ending = /\.([a-z]+)(?:\.gz)?$/i.exec(path)?.[1]?.toLowerCase();
   if (ending === 'csv' || ending === 'tsv' || ending === 'txt') return 'csv';
   return ending === 'xlsx' || ending === 'parquet' ? ending : undefined;
 }
 
-/** All rows of a file. The first sheet of a workbook is read. @param separator of a text file; guessed where left out */
-export async function readTable(kind: TableKind, bytes: Uint8Array, separator?: string): Promise<Table> {
+/** Snappy is read without one; the package's own would need WebAssembly, which the page's policy forbids. */
+const COMPRESSORS = {
+  BROTLI: decompressBrotli,
+  GZIP: (input: Uint8Array) => gunzipSync(input),
+  LZ4: decompressLz4,
+  LZ4_RAW: decompressLz4Raw,
+  ZSTD: (input: Uint8Array) => zstd(input),
+};
+
+/** What of a file is read, and how. */
+export interface TableChoice {
+  /** between the cells of a text file; guessed where left out */
+  readonly separator?: string | undefined;
+  /** the name of a workbook's sheet; its first where left out */
+  readonly sheet?: string | undefined;
+}
+
+/** All rows of a file. */
+export async function readTable(
+  kind: TableKind,
+  bytes: Uint8Array,
+  { separator, sheet }: TableChoice = {},
+): Promise<Table> {
   if (bytes.length === 0) return { ok: false, message: 'the file is empty' };
   try {
     if (kind === 'csv') return readCsv(decodeText(bytes), separator);
-    return { ok: true, rows: kind === 'xlsx' ? await readWorkbook(bytes) : await readParquet(bytes) };
+    return { ok: true, rows: kind === 'xlsx' ? await readWorkbook(bytes, sheet) : await readParquet(bytes) };
   } catch (error) {
     const why = error instanceof Error ? error.message : String(error);
     return { ok: false, message: `the file is damaged or no ${kind}: ${why.slice(0, 200)}` };
@@ -44,8 +66,9 @@ function readCsv(text: string, separator = guessSeparator(text)): Table {
   return { ok: true, rows: data };
 }
 
-async function readWorkbook(bytes: Uint8Array): Promise<string[][]> {
-  const rows = await readSheet(sizedWorkbook(bytes).slice().buffer);
+async function readWorkbook(bytes: Uint8Array, sheet: string | undefined): Promise<string[][]> {
+  const file = sizedWorkbook(bytes).slice().buffer;
+  const rows = sheet === undefined ? await readSheet(file) : await readSheet(file, sheet);
   return rows.map((row) => row.map(cellText));
 }
 
@@ -58,7 +81,7 @@ async function readParquet(bytes: Uint8Array): Promise<string[][]> {
   const objects = await parquetReadObjects({
     file,
     metadata,
-    compressors: { GZIP: (input) => gunzipSync(input), ZSTD: (input) => zstd(input) },
+    compressors: COMPRESSORS,
   });
   return [names, ...objects.map((row) => names.map((name) => cellText(row[name])))];
 }

@@ -1,4 +1,4 @@
-// A workbook's size before it is read: what it unpacks to, and how many rows and cells its sheet holds.
+// A workbook before it is read: what it unpacks to, how many rows and cells its sheets hold, and how they are called.
 
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { LIMITS, told } from '../limits.ts';
@@ -37,6 +37,20 @@ export function sizedWorkbook(bytes: Uint8Array): Uint8Array {
     changed = true;
   }
   return changed ? zipSync(files, { level: 0 }) : bytes;
+}
+
+const NAME = /<sheet\b[^>]*?\bname="([^"]*)"/g;
+const ENTITIES: Readonly<Record<string, string>> = { amp: '&', lt: '<', gt: '>', quot: '"', apos: "'" };
+
+/** The names of a workbook's sheets, in their order. @throws when it is none */
+export function sheetNames(bytes: Uint8Array): string[] {
+  const file = unzipSync(bytes, {
+    filter: ({ name, originalSize }) => name === 'xl/workbook.xml' && originalSize < LIMITS.workbook,
+  })['xl/workbook.xml'];
+  if (!file) throw new Error('it lists no sheets');
+  return [...strFromU8(file).matchAll(NAME)].map(([, name = '']) =>
+    name.replace(/&(amp|lt|gt|quot|apos);/g, (_all, entity: string) => ENTITIES[entity] ?? ''),
+  );
 }
 
 function countOf(text: string, piece: string): number {

@@ -1,6 +1,14 @@
 'use client';
 
-import { DATE_ORDERS, faultInLayout, type Layout, ROLES, type Role } from '@plateau/files';
+import {
+  DATE_ORDERS,
+  faultInLayout,
+  type Layout,
+  ROLES,
+  type Role,
+  symbolOfFile,
+  type TableChoice,
+} from '@plateau/files';
 import { clsx } from 'clsx';
 import type { Inspected } from '@/model/market/import.ts';
 import { Checkbox } from '@/ui/checkbox.tsx';
@@ -33,15 +41,17 @@ interface FileLayoutProps {
   readonly file: Inspected;
   readonly alike: number;
   readonly onChange: (layout: Layout) => void;
-  /** cuts the file by another mark */
-  readonly onCut: (separator: string) => void;
+  /** reads the file by another mark, or another of its sheets */
+  readonly onCut: (choice: TableChoice) => void;
+  /** calls its instrument otherwise than the file */
+  readonly onCall: (symbol: string) => void;
 }
 
 const ROLE_CHOICES = ROLES.map((role) => [role, role] as const);
 const MOST_SKIPPED = 30;
 
 /** How a file would be read: its first rows under the role of each column, every guess to be changed. */
-export function FileLayout({ file, alike, onChange, onCut }: FileLayoutProps) {
+export function FileLayout({ file, alike, onChange, onCut, onCall }: FileLayoutProps) {
   const fault = file.fault ?? faultInLayout(file.layout);
   return (
     <section aria-label={file.path} className="border-b border-hairline py-2">
@@ -58,6 +68,17 @@ export function FileLayout({ file, alike, onChange, onCut }: FileLayoutProps) {
       )}
       {!file.fault && (
         <>
+          {alike === 1 && file.layout.shape === 'single' && (
+            <label className="flex items-center gap-1.5 text-soft">
+              Symbol
+              <input
+                value={file.symbol ?? symbolOfFile(file.path)}
+                onChange={(event) => onCall(event.target.value)}
+                spellCheck={false}
+                className="w-32 rounded-sm border border-strong bg-paper px-1 text-ink"
+              />
+            </label>
+          )}
           <LayoutFields file={file} onChange={onChange} onCut={onCut} />
           <Preview file={file} onChange={onChange} />
         </>
@@ -88,7 +109,11 @@ function Choice<Value extends string>({ label, value, choices, onChange }: Choic
 }
 
 /** How the whole file is read. */
-function LayoutFields({ file: { path, layout }, onChange, onCut }: Omit<FileLayoutProps, 'alike'>) {
+function LayoutFields({
+  file: { path, layout, sheets },
+  onChange,
+  onCut,
+}: Omit<FileLayoutProps, 'alike' | 'onCall'>) {
   const guessed = layout.separator === undefined ? ([['', 'as guessed']] as const) : [];
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1 py-1 text-soft">
@@ -121,7 +146,15 @@ function LayoutFields({ file: { path, layout }, onChange, onCut }: Omit<FileLayo
           label="Cells between"
           value={layout.separator ?? ''}
           choices={[...guessed, ...SEPARATORS]}
-          onChange={onCut}
+          onChange={(separator) => onCut({ separator })}
+        />
+      )}
+      {sheets && (
+        <Choice
+          label="Sheet"
+          value={layout.sheet ?? sheets[0] ?? ''}
+          choices={sheets.map((sheet) => [sheet, sheet])}
+          onChange={(sheet) => onCut({ sheet })}
         />
       )}
       <span className="flex items-center gap-1.5">

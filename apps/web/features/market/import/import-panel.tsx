@@ -1,6 +1,6 @@
 'use client';
 
-import { faultInLayout, type Layout } from '@plateau/files';
+import { faultInLayout, type Layout, type TableChoice } from '@plateau/files';
 import { clsx } from 'clsx';
 import { Download } from 'lucide-react';
 import { useDropzone } from 'react-dropzone';
@@ -13,11 +13,13 @@ import { Select } from '@/ui/select.tsx';
 import { FileLayout } from './file-layout.tsx';
 import { reportCsv } from './report-csv.ts';
 import { useImport } from './use-import.ts';
+import { usePastedTable } from './use-pasted-table.ts';
 
 /** Files in: dropped, looked at, corrected, read, reported. */
 export function ImportPanel() {
-  const { state, duplicates, setDuplicates, onDrop, change, cut, read, stop, again } = useImport();
+  const { state, duplicates, setDuplicates, onDrop, change, cut, call, read, stop, again } = useImport();
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({ onDrop, noClick: true });
+  usePastedTable(state.step === 'choose' ? onDrop : undefined);
 
   return (
     <div {...getRootProps()} className="flex h-full min-h-0 flex-col pt-2" role="region" aria-label="Import">
@@ -32,8 +34,9 @@ export function ImportPanel() {
         >
           <p className="font-serif text-lg">Drop files or folders here</p>
           <p className="max-w-96 text-center text-soft">
-            CSV in any notation, XLSX, Parquet, or a zip of them: one instrument a file, one long table, or a
-            column an instrument. You see how each will be read before anything is kept.
+            CSV in any notation, also packed (.csv.gz), XLSX, Parquet, or a zip of them: one instrument a
+            file, one long table, or a column an instrument. Or paste a table copied from a spreadsheet. You
+            see how each will be read before anything is kept.
           </p>
           <Button onClick={open}>Choose files</Button>
         </div>
@@ -51,7 +54,8 @@ export function ImportPanel() {
           duplicates={duplicates}
           onDuplicates={setDuplicates}
           onChange={change}
-          onCut={(k, separator) => void cut(k, separator)}
+          onCut={(k, choice) => void cut(k, choice)}
+          onCall={call}
           onRead={() => read(state.files)}
           onBack={again}
         />
@@ -76,13 +80,15 @@ interface CheckProps {
   readonly duplicates: Duplicates;
   readonly onDuplicates: (mode: Duplicates) => void;
   readonly onChange: (k: number, layout: Layout) => void;
-  readonly onCut: (k: number, separator: string) => void;
+  readonly onCut: (k: number, choice: TableChoice) => void;
+  readonly onCall: (k: number, symbol: string) => void;
   readonly onRead: () => void;
   readonly onBack: () => void;
 }
 
 /** Layouts of one shape are shown once, with the first file that has it. */
-function Check({ files, skipped, duplicates, onDuplicates, onChange, onCut, onRead, onBack }: CheckProps) {
+function Check(props: CheckProps) {
+  const { files, skipped, duplicates, onDuplicates, onChange, onCut, onCall, onRead, onBack } = props;
   const firsts = files
     .map((file, k) => ({ file, k }))
     .filter(({ file, k }) => files.findIndex((f) => f.shape === file.shape && !f.fault) === k || file.fault);
@@ -126,7 +132,8 @@ function Check({ files, skipped, duplicates, onDuplicates, onChange, onCut, onRe
             file={file}
             alike={files.filter((f) => f.shape === file.shape && !f.fault).length}
             onChange={(layout) => onChange(k, layout)}
-            onCut={(separator) => onCut(k, separator)}
+            onCut={(choice) => onCut(k, choice)}
+            onCall={(symbol) => onCall(k, symbol)}
           />
         ))}
       </div>

@@ -1,6 +1,6 @@
 // An import from its first file to its report: what is shown, and what may be done next.
 
-import type { Layout } from '@plateau/files';
+import type { Layout, TableChoice } from '@plateau/files';
 import { useCallback, useEffect, useState } from 'react';
 import type { Duplicates, ImportProgress, ImportReport, Inspected } from '@/model/market/import.ts';
 import { noteImport } from '@/store/market/undo-import.ts';
@@ -44,13 +44,13 @@ export function useImport() {
     setState({ ...state, files });
     if (shape) void withImporter((api) => api.remember(shape, layout));
   };
-  const cut = async (k: number, separator: string): Promise<void> => {
+  const cut = async (k: number, choice: TableChoice): Promise<void> => {
     if (state.step !== 'check') return;
     const shape = state.files[k]?.shape;
     const files = await Promise.all(
       state.files.map(async (file, n) =>
         file.shape === shape && !file.fault
-          ? { ...file, ...(await withImporter((api) => api.cutBy(n, separator))) }
+          ? { ...file, ...(await withImporter((api) => api.cutBy(n, choice))) }
           : file,
       ),
     );
@@ -58,12 +58,18 @@ export function useImport() {
     const layout = files[k]?.layout;
     if (shape && layout) void withImporter((api) => api.remember(shape, layout));
   };
+  /** Calls the instrument of a file otherwise than the file. */
+  const call = (k: number, symbol: string): void => {
+    if (state.step !== 'check') return;
+    setState({ ...state, files: state.files.map((file, n) => (n === k ? { ...file, symbol } : file)) });
+  };
   const read = (files: readonly Inspected[]): void => {
     const started = performance.now();
     const layouts = files.map((file) => (file.fault ? { ...file.layout, roles: [] } : file.layout));
+    const names = files.map(({ path, symbol }) => symbol?.trim() || path);
     setState({ step: 'reading', started, progress: { bytes: 0, total: 1, rows: 0 } });
     withImporter(
-      (api, heard) => api.run(layouts, duplicates, heard),
+      (api, heard) => api.run(layouts, names, duplicates, heard),
       (progress) => setState({ step: 'reading', started, progress }),
     ).then((report) => {
       tellMarketChanged();
@@ -84,6 +90,7 @@ export function useImport() {
     onDrop,
     change,
     cut,
+    call,
     read,
     stop,
     again: () => setState({ step: 'choose' }),

@@ -1,0 +1,69 @@
+// npm run samples: writes samples/, a small made-up market and one file of each kind, which the README's lines run on.
+
+import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { dayFromIso } from '@plateau/core';
+import { universeCsv } from '@plateau/files';
+import { createSkerryMarket, historyCsv } from '@plateau/skerry';
+
+const FUNDS = 10;
+const SINCE = dayFromIso('2018-01-01') ?? 0;
+const folder = join(import.meta.dirname, '../samples');
+rmSync(join(folder, 'bars'), { recursive: true, force: true });
+mkdirSync(join(folder, 'bars'), { recursive: true });
+
+const { listings, bars } = createSkerryMarket();
+const funds = listings
+  .filter(({ kind, symbol }) => kind === 'fund' && (bars.get(symbol)?.day[0] ?? SINCE) < SINCE)
+  .slice(0, FUNDS);
+const write = (name: string, text: string): void => writeFileSync(join(folder, name), text);
+for (const symbol of ['SK60', ...funds.map((fund) => fund.symbol)]) {
+  const its = bars.get(symbol);
+  if (its) write(`bars/${symbol}.csv`, historyCsv(its, SINCE));
+}
+write('bars/universe.csv', universeCsv(funds.map(({ symbol, group }) => ({ symbol, group }))));
+
+const costs = { commission: { fixed: 1 }, slippage: 2 };
+const strategy = {
+  format: 'plateau-strategy/2',
+  name: 'Dips in a rising fund',
+  long: {
+    enter: 'close > 100-day average and close is the lowest of {low} days',
+    exit: 'close is the highest of 5 days or days held is at least {limit}',
+    rank: { by: '5-day return', first: 'lowest' },
+  },
+  size: { method: 'equal-slots' },
+  limits: { positions: 4 },
+  costs,
+  dials: { low: { value: 5, from: 3, to: 7, step: 1 }, limit: { value: 10, from: 5, to: 15, step: 5 } },
+};
+const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`;
+write('strategy.json', json(strategy));
+write(
+  'blend.json',
+  json({
+    format: 'plateau-blend/1',
+    name: 'Dips beside the index',
+    form: 'apart',
+    parts: [
+      { name: 'dips', share: 60, universe: 'bars/universe.csv', strategy },
+      { name: 'index', share: 40, hold: 'SK60' },
+    ],
+  }),
+);
+write(
+  'study.json',
+  json({
+    format: 'plateau-study/1',
+    kind: 'terrain',
+    name: 'Dips, setting by setting',
+    universe: 'bars/universe.csv',
+    benchmark: 'SK60',
+    strategy,
+    axes: [
+      { dial: 'low', from: 3, to: 7, step: 1 },
+      { dial: 'limit', from: 5, to: 15, step: 5 },
+    ],
+    figure: 'cagr',
+  }),
+);
