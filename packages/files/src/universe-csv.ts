@@ -1,4 +1,4 @@
-// A universe as CSV: symbol, from, to, group; all but symbol optional, a symbol may have several rows.
+// A universe as CSV: symbol, from, to, group; all but symbol optional, a symbol may have several rows. Or symbols alone.
 
 import { dayFromIso, isoFromDay, type Membership, type Universe } from '@plateau/core';
 import { csvRows } from './csv-rows.ts';
@@ -22,11 +22,14 @@ export function readUniverseCsv(text: string, file: string): Result<Universe> {
     to: header.indexOf('to'),
     group: header.indexOf('group'),
   };
-  if (at.symbol < 0)
+  if (at.symbol < 0) {
+    const listed = plainList(rows);
+    if (listed) return { ok: true, value: listed };
     return {
       ok: false,
       problems: [{ file, line: 1, message: 'the header lacks symbol; it may also have from, to and group' }],
     };
+  }
   const problems: FileProblem[] = [];
   const members: Membership[] = [];
   rows.slice(1).forEach((row, k) => {
@@ -60,6 +63,22 @@ export function readUniverseCsv(text: string, file: string): Result<Universe> {
     });
   });
   return problems.length > 0 ? { ok: false, problems } : { ok: true, value: members };
+}
+
+/** What a symbol may be written with. */
+const SYMBOL = /^[\p{L}\p{N}_^][\p{L}\p{N}_.&^-]{0,31}$/u;
+/** What stands above a table of other things, and above a list of symbols. */
+const HEADINGS = ['from', 'to', 'group', 'name', 'date'];
+const LIST_HEADINGS = ['ticker', 'tickers', 'symbols', 'instrument', 'instruments', 'code'];
+
+/** Symbols alone, a line each or several on one; undefined where anything else stands among them. */
+function plainList(rows: readonly (readonly string[])[]): Universe | undefined {
+  const isHeading = LIST_HEADINGS.includes(rows[0]?.[0]?.trim().toLowerCase() ?? '') && rows[0]?.length === 1;
+  const cells = (isHeading ? rows.slice(1) : rows).flat().map((cell) => cell.trim());
+  const symbols = [...new Set(cells.filter((cell) => cell !== ''))];
+  const isList = rows.length > 0 && symbols.length > 0 && symbols.every((symbol) => SYMBOL.test(symbol));
+  const hasHeader = (rows[0] ?? []).some((cell) => HEADINGS.includes(cell.trim().toLowerCase()));
+  return isList && !hasHeader ? symbols.map((symbol) => ({ symbol })) : undefined;
 }
 
 /** A universe as CSV that {@link readUniverseCsv} reads back. */

@@ -119,7 +119,7 @@ describe('a universe as CSV', () => {
       'u.csv, line 2: “soon” is no date; write YYYY-MM-DD',
       'u.csv, line 3: B leaves on 2020-01-01, before it comes on 2021-01-01',
     ]);
-    expect(faultsOf(readUniverseCsv('ticker\nA\n', 'u.csv'))).toEqual([
+    expect(faultsOf(readUniverseCsv('name\nA\n', 'u.csv'))).toEqual([
       'u.csv, line 1: the header lacks symbol; it may also have from, to and group',
     ]);
   });
