@@ -5,6 +5,7 @@ const config: NextConfig = {
   poweredByHeader: false,
   devIndicators: false,
   typescript: { ignoreBuildErrors: true }, // `npm run types` checks the whole house at once
+  redirects: async () => [{ source: '/', destination: '/strategies', permanent: false }],
   headers: async () => [
     {
       source: '/:path*',

@@ -17,6 +17,7 @@ import { gzipSync, strToU8, zipSync } from 'fflate';
 import { afterAll, describe, expect, it } from 'vitest';
 import { ENGINE_VERSION } from '../../../packages/core/src/index.ts';
 import {
+  BarsZipWriter,
   barsParquet,
   readBarsCsv,
   readStrategyFile,
@@ -88,6 +89,22 @@ describe('bars', () => {
         return file;
       },
     ],
+    ...(['csv', 'parquet'] as const).map(
+      (form) =>
+        [
+          `a universe’s bars as the page gives them, ${form}`,
+          () => {
+            const read = readUniverseCsv(members, '');
+            const pieces: Uint8Array[] = [];
+            const writer = new BarsZipWriter(form, (piece) => pieces.push(piece));
+            for (const [symbol, , its] of instruments) writer.add(symbol, its);
+            writer.finish(read.ok ? read.value : []);
+            const file = join(scratch, `universe-${form}.zip`);
+            writeFileSync(file, Buffer.concat(pieces));
+            return file;
+          },
+        ] satisfies [string, () => string],
+    ),
     [
       'a workspace',
       () => {

@@ -3,12 +3,16 @@
 import { cleanupOutdatedCaches, matchPrecache, precacheAndRoute } from 'workbox-precaching';
 import { registerRoute } from 'workbox-routing';
 import { NetworkFirst } from 'workbox-strategies';
+import { helpAddress, helpPages } from '../model/help-pages.ts';
 
 declare const self: ServiceWorkerGlobalScope;
 /** filled in by build-service-worker.mjs */
 declare const MANIFEST: { url: string; revision: string | null }[];
 
-self.skipWaiting();
+// A new version waits until the trader takes it: what is open goes on with the one it began with.
+self.addEventListener('message', ({ data }) => {
+  if (data === 'take over') void self.skipWaiting();
+});
 self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()));
 cleanupOutdatedCaches();
 
@@ -23,7 +27,7 @@ registerRoute(
 );
 precacheAndRoute(MANIFEST);
 
-const PLACES = ['/strategies', '/market', '/runs', '/studies', '/blends'];
+const PLACES = ['/strategies', '/market', '/runs', '/studies', '/blends', ...helpPages.map(helpAddress)];
 const PAGES = 'pages';
 /** What is shown for an address that leads nowhere. */
 const NOWHERE = '/_not-found';

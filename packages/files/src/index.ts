@@ -6,6 +6,7 @@ export { barsCsv } from './bars-export.ts';
 export { readBarsTable } from './bars-table.ts';
 export { barsParquet } from './bars-to-parquet.ts';
 export { barsXlsx } from './bars-to-xlsx.ts';
+export { type BarsForm, BarsZipWriter } from './bars-zip.ts';
 export { BLEND_FORMAT, readBlend, readBlendFile } from './blend-file.ts';
 export {
   blendDecisionsCsv,

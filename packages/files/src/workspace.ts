@@ -1,17 +1,16 @@
 // A whole workspace as one zip: bars as Parquet, all else as JSON; and back.
 
 import { type Bars, fingerprint } from '@plateau/core';
-import { type UnzipFileInfo, unzipSync, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
+import { type UnzipFileInfo, unzipSync } from 'fflate';
 import Joi from 'joi';
 import { readBarsParquet } from './bars-parquet.ts';
 import { barsParquet } from './bars-to-parquet.ts';
 import { readJson } from './json.ts';
 import { LIMITS } from './limits.ts';
+import { ZipPieces } from './zip-pieces.ts';
 
 const WORKSPACE_FORMAT = 'plateau-workspace/1';
 const CONTENTS = 'workspace.json';
-/** Every entry bears this time, so that the same workspace gives the same bytes. */
-const TIME = '2000-01-01T00:00:00Z';
 
 type Json = Readonly<Record<string, unknown>>;
 
@@ -43,15 +42,12 @@ export interface WorkspaceContents extends WorkspaceTables {
 
 /** Writes a workspace piece by piece, so that its bars are never all in memory. */
 export class WorkspaceWriter {
-  readonly #zip: Zip;
+  readonly #zip: ZipPieces;
   readonly #bars: BarsFile[] = [];
 
   /** @param take is given the zip's bytes as they come */
   constructor(take: (piece: Uint8Array<ArrayBuffer>) => void) {
-    this.#zip = new Zip((error, piece) => {
-      if (error) throw error;
-      take(piece as Uint8Array<ArrayBuffer>);
-    });
+    this.#zip = new ZipPieces(take);
   }
 
   addBars(symbol: string, bars: Bars): void {
@@ -59,20 +55,14 @@ export class WorkspaceWriter {
     const number = String(this.#bars.length + 1).padStart(5, '0');
     const path = `bars/${number}-${symbol.replace(/[^\p{L}\p{N}_-]/gu, '_')}.parquet`;
     this.#bars.push({ symbol, path, fingerprint: fingerprint(bytes) });
-    this.#add(new ZipPassThrough(path), bytes);
+    this.#zip.addStored(path, bytes);
   }
 
   /** The tables come last, once all bars are in. */
   finish(tables: WorkspaceTables): void {
     const contents: WorkspaceContents = { format: WORKSPACE_FORMAT, ...tables, bars: this.#bars };
-    this.#add(new ZipDeflate(CONTENTS), new TextEncoder().encode(JSON.stringify(contents)));
+    this.#zip.addPacked(CONTENTS, JSON.stringify(contents));
     this.#zip.end();
-  }
-
-  #add(file: ZipPassThrough | ZipDeflate, bytes: Uint8Array): void {
-    file.mtime = TIME;
-    this.#zip.add(file);
-    file.push(bytes as Uint8Array<ArrayBuffer>, true);
   }
 }
 

@@ -1,10 +1,10 @@
 'use client';
 
 import { useDeferredValue, useState } from 'react';
-import { Group, Panel, Separator } from 'react-resizable-panels';
 import { blendText } from '@/model/blend/fields.ts';
 import type { Sheet } from '@/model/sheet/sheet.ts';
 import { late } from '@/ui/late.tsx';
+import { Split } from '@/ui/split.tsx';
 import { useTitle } from '@/ui/use-title.ts';
 import { useLiveBlend } from './result/use-live-blend.ts';
 import { BlendBar } from './sheet/blend-bar.tsx';
@@ -31,20 +31,24 @@ export function Workbench({ blend }: { blend: Sheet }) {
   return (
     <main className="h-full">
       <h1 className="sr-only">Blends</h1>
-      <Group orientation="horizontal" className="h-full">
-        <Panel defaultSize="33%" minSize="26%" className="flex flex-col">
-          <BlendBar blend={blend} reading={reading} />
-          <div
-            className="min-h-0 flex-1 overflow-auto"
-            tabIndex={0}
-            role="region"
-            aria-label="Settings of the blend"
-          >
-            <BlendForm blend={blend} live={settled} around={around} lit={lit} onLit={setLit} />
-          </div>
-        </Panel>
-        <Separator aria-label="Width of the blend" className="w-1 bg-hairline hover:bg-accent" />
-        <Panel minSize="40%">
+      <Split
+        label="Width of the blend"
+        size="33%"
+        least="26%"
+        first={
+          <>
+            <BlendBar blend={blend} reading={reading} />
+            <div
+              className="min-h-0 flex-1 overflow-auto"
+              tabIndex={0}
+              role="region"
+              aria-label="Settings of the blend"
+            >
+              <BlendForm blend={blend} live={settled} around={around} lit={lit} onLit={setLit} />
+            </div>
+          </>
+        }
+        second={
           <Result
             key={blend.id}
             live={live}
@@ -54,8 +58,8 @@ export function Workbench({ blend }: { blend: Sheet }) {
             onLit={setLit}
             again={() => setAttempt((n) => n + 1)}
           />
-        </Panel>
-      </Group>
+        }
+      />
     </main>
   );
 }

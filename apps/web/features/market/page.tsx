@@ -4,7 +4,6 @@ import { dayFromIso, isoFromDay } from '@plateau/core';
 import { parseAsString, parseAsStringLiteral, useQueryState, useQueryStates } from 'nuqs';
 import { Tabs } from 'radix-ui';
 import { type ReactNode, Suspense, useEffect, useMemo, useState } from 'react';
-import { Group, Panel, Separator } from 'react-resizable-panels';
 import type { InstrumentQuality } from '@/model/market/quality.ts';
 import type { StoredListing } from '@/model/rows.ts';
 import { useUndoKeys } from '@/parts/keys/use-undo-keys.ts';
@@ -12,6 +11,7 @@ import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-tabl
 import { count } from '@/ui/format.ts';
 import { late } from '@/ui/late.tsx';
 import { sortingFrom, sortingText } from '@/ui/sorting.ts';
+import { Split } from '@/ui/split.tsx';
 import { useListings, useQuality, useRepairs } from './market-data.ts';
 
 const InstrumentView = late(
@@ -119,29 +119,37 @@ function Market() {
   return (
     <main className="h-full">
       <h1 className="sr-only">Market</h1>
-      <Group orientation="horizontal" className="h-full">
-        <Panel defaultSize="38%" minSize="25%" className="flex flex-col px-3 pb-2">
-          <Search
-            text={search}
-            onText={(text) => void setSearch(text)}
-            found={instruments.length}
-            of={listings.length}
-          />
-          <div className="min-h-0 flex-1">
-            <DataTable
-              label="Instruments"
-              rows={instruments}
-              columns={columns}
-              sortedBy={sortingFrom(sort)}
-              onSort={(next) => void setSort(sortingText(next))}
-              empty={search ? 'No instrument has these words.' : 'The market is empty: import files of bars.'}
-              onOpen={(i) => open(i.symbol)}
-              isOpen={(i) => panel === 'instrument' && i.symbol === chosen?.symbol}
+      <Split
+        label="Width of the list"
+        size="38%"
+        least="25%"
+        firstClass="px-3 pb-2"
+        secondClass="px-3 pb-2"
+        first={
+          <>
+            <Search
+              text={search}
+              onText={(text) => void setSearch(text)}
+              found={instruments.length}
+              of={listings.length}
             />
-          </div>
-        </Panel>
-        <Separator aria-label="Width of the list" className="w-1 bg-hairline hover:bg-accent" />
-        <Panel minSize="40%" className="px-3 pb-2">
+            <div className="min-h-0 flex-1">
+              <DataTable
+                label="Instruments"
+                rows={instruments}
+                columns={columns}
+                sortedBy={sortingFrom(sort)}
+                onSort={(next) => void setSort(sortingText(next))}
+                empty={
+                  search ? 'No instrument has these words.' : 'The market is empty: import files of bars.'
+                }
+                onOpen={(i) => open(i.symbol)}
+                isOpen={(i) => panel === 'instrument' && i.symbol === chosen?.symbol}
+              />
+            </div>
+          </>
+        }
+        second={
           <Tabs.Root
             value={panel}
             onValueChange={(next) => show(next as PanelName)}
@@ -179,8 +187,8 @@ function Market() {
               {panel === 'workspace' && <WorkspacePanel />}
             </Tabs.Content>
           </Tabs.Root>
-        </Panel>
-      </Group>
+        }
+      />
     </main>
   );
 }

@@ -60,8 +60,11 @@ function Runs() {
     go({ run: open.id, ...(next.length > 0 && { beside: next.join(' ') }) }, 'replace');
   };
   return (
-    <div className="flex h-full">
-      <nav aria-label="Kept runs" className="w-60 shrink-0 overflow-auto border-r border-hairline">
+    <div className="flex h-full max-[999px]:flex-col">
+      <nav
+        aria-label="Kept runs"
+        className="w-60 shrink-0 overflow-auto border-r border-hairline max-[999px]:max-h-36 max-[999px]:w-full max-[999px]:border-b"
+      >
         <ImportRun />
         <p className="px-3 py-1 text-soft">
           {runs.length === 1 ? 'One run is kept.' : 'Tick two to six to see them side by side.'}

@@ -2,6 +2,7 @@
 
 import { Progress } from 'radix-ui';
 import { type ReactNode, useCallback, useEffect, useState } from 'react';
+import { toast } from 'sonner';
 import { FIRST_SOURCE } from '@/sources/first.ts';
 import { hasMarket, onLetGo, openStore } from '@/store/opening.ts';
 import { Button } from '@/ui/button';
@@ -9,7 +10,7 @@ import { count } from '@/ui/format.ts';
 import { late } from '@/ui/late.tsx';
 import { warmEngine } from '@/workers/engine-start.ts';
 import { type FillProgress, fillStore } from '@/workers/source-client.ts';
-import { registerServiceWorker } from './offline.ts';
+import { keepOffline } from './offline.ts';
 
 const SetAsideRows = late('Rows set aside', () => import('./set-aside.tsx').then((m) => m.SetAsideRows));
 
@@ -40,7 +41,9 @@ export function MarketGate({ children }: { children: ReactNode }) {
         await fillStore(FIRST_SOURCE, (progress) => tell({ kind: 'filling', progress }), leaving.signal);
       }
       tell({ kind: 'ready' });
-      registerServiceWorker();
+      // Sheets and runs are here from now on, and no one else has them.
+      void navigator.storage?.persist?.();
+      void keepOffline(offerVersion);
     };
     start().catch((error: Error) => tell({ kind: 'failed', message: error.message }));
     return () => {
@@ -71,6 +74,13 @@ export function MarketGate({ children }: { children: ReactNode }) {
       </div>
     </main>
   );
+}
+
+function offerVersion(take: () => void): void {
+  toast('A new version of Plateau is here. Nothing is lost by taking it.', {
+    duration: Number.POSITIVE_INFINITY,
+    action: { label: 'Load it', onClick: take },
+  });
 }
 
 function Filling({ done, total, bars }: FillProgress) {

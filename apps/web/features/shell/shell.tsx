@@ -1,6 +1,6 @@
 'use client';
 
-import { MapPinned, Moon, Search, Sun } from 'lucide-react';
+import { CircleHelp, MapPinned, Moon, Search, Sun } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { ThemeProvider, useTheme } from 'next-themes';
@@ -18,7 +18,8 @@ export function Shell({ nonce, children }: { nonce: string | undefined; children
   return (
     <ThemeProvider
       attribute="class"
-      defaultTheme="light"
+      defaultTheme="system"
+      enableSystem
       disableTransitionOnChange
       {...(nonce ? { nonce } : {})}
     >
@@ -60,10 +61,10 @@ function TopBar() {
   const path = usePathname();
   const openMenu = useCommandMenu((menu) => menu.open);
   return (
-    <header className="flex h-11 shrink-0 items-center gap-6 border-b border-hairline bg-raised px-4">
+    <header className="flex h-11 shrink-0 items-center gap-6 border-b border-hairline bg-raised px-4 max-[900px]:gap-2 max-[900px]:px-2">
       <Link href="/strategies" className="flex items-center gap-2 font-serif text-lg">
         <MapPinned size={18} aria-hidden className="text-accent" />
-        Plateau
+        <span className="max-[900px]:sr-only">Plateau</span>
       </Link>
       <nav aria-label="Places" className="flex h-full items-stretch gap-1">
         {places.map(({ id, name, icon: Icon }) => {
@@ -73,10 +74,10 @@ function TopBar() {
               key={id}
               href={`/${id}`}
               aria-current={here ? 'page' : undefined}
-              className="flex items-center gap-1.5 border-b-2 border-transparent px-3 text-soft hover:text-ink aria-[current]:border-accent aria-[current]:text-ink"
+              className="flex items-center gap-1.5 border-b-2 border-transparent px-3 text-soft hover:text-ink aria-[current]:border-accent aria-[current]:text-ink max-[900px]:px-2.5"
             >
               <Icon size={15} aria-hidden />
-              {name}
+              <span className="max-[640px]:sr-only">{name}</span>
             </Link>
           );
         })}
@@ -87,9 +88,17 @@ function TopBar() {
           onClick={openMenu}
           className="flex items-center gap-2 rounded-sm border border-hairline px-2 py-1 text-soft hover:text-ink"
         >
-          <Search size={14} aria-hidden /> Commands
-          <kbd className="font-sans text-soft">Ctrl+.</kbd>
+          <Search size={14} aria-hidden /> <span className="max-[640px]:sr-only">Commands</span>
+          <kbd className="font-sans text-soft max-[900px]:hidden">Ctrl+.</kbd>
         </button>
+        <Link
+          href="/help"
+          aria-label="Help"
+          title="Help"
+          className="flex size-7 items-center justify-center rounded-sm text-soft hover:text-ink"
+        >
+          <CircleHelp size={16} aria-hidden />
+        </Link>
         <ThemeButton />
       </div>
     </header>

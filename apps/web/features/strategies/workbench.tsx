@@ -1,9 +1,9 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { Group, Panel, Separator } from 'react-resizable-panels';
 import { type Sheet, textOf } from '@/model/sheet/sheet.ts';
 import { late } from '@/ui/late.tsx';
+import { Split } from '@/ui/split.tsx';
 import { useTitle } from '@/ui/use-title.ts';
 import { useLiveRun } from './result/use-live-run.ts';
 import { marginNotes } from './sheet/margin/margin-notes.tsx';
@@ -36,36 +36,41 @@ export function Workbench({ sheet }: { sheet: Sheet }) {
   return (
     <main className="relative h-full">
       <h1 className="sr-only">Strategies</h1>
-      <Group orientation="horizontal" className="h-full" inert={ofAlone !== undefined || inspection.isOpen}>
-        <Panel defaultSize="31%" minSize="22%" className="flex flex-col">
-          {beside === 'shelf' && <ShelfPanel onClose={close} />}
-          {beside === 'sheets' && <SheetsPanel onClose={close} />}
-          {beside === undefined && (
-            <>
-              <SheetBar
-                sheet={sheet}
-                onShelf={() => setBeside('shelf')}
-                onSheets={() => setBeside('sheets')}
-              />
-              <div
-                className="min-h-0 flex-1 overflow-auto"
-                tabIndex={0}
-                role="region"
-                aria-label="Settings of the sheet"
-              >
-                <SheetForm
+      <Split
+        label="Width of the sheet"
+        size="31%"
+        least="22%"
+        inert={ofAlone !== undefined || inspection.isOpen}
+        first={
+          <>
+            {beside === 'shelf' && <ShelfPanel onClose={close} />}
+            {beside === 'sheets' && <SheetsPanel onClose={close} />}
+            {beside === undefined && (
+              <>
+                <SheetBar
                   sheet={sheet}
-                  problems={live.problems}
-                  sharesOf={sharesOf}
-                  days={live.run?.marks.day}
-                  notes={marginNotes(sheet, live, explained)}
+                  onShelf={() => setBeside('shelf')}
+                  onSheets={() => setBeside('sheets')}
                 />
-              </div>
-            </>
-          )}
-        </Panel>
-        <Separator aria-label="Width of the sheet" className="w-1 bg-hairline hover:bg-accent" />
-        <Panel minSize="40%">
+                <div
+                  className="min-h-0 flex-1 overflow-auto"
+                  tabIndex={0}
+                  role="region"
+                  aria-label="Settings of the sheet"
+                >
+                  <SheetForm
+                    sheet={sheet}
+                    problems={live.problems}
+                    sharesOf={sharesOf}
+                    days={live.run?.marks.day}
+                    notes={marginNotes(sheet, live, explained)}
+                  />
+                </div>
+              </>
+            )}
+          </>
+        }
+        second={
           <Result
             live={live}
             sheet={sheet}
@@ -74,8 +79,8 @@ export function Workbench({ sheet }: { sheet: Sheet }) {
             onOpenTrade={inspection.openTrade}
             onAlone={openAlone}
           />
-        </Panel>
-      </Group>
+        }
+      />
       {ofAlone && (
         <AloneReport asked={ofAlone} onOpenTrade={inspection.openTrade} onBack={() => openAlone(undefined)} />
       )}

@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useTheme } from 'next-themes';
 import { Dialog } from 'radix-ui';
 import { create } from 'zustand';
+import { helpAddress, helpPages } from '@/model/help-pages.ts';
 import { useChord } from '@/ui/use-keys.ts';
 import { CHORDS } from '../keys/table.ts';
 import { places } from './places.ts';
@@ -50,6 +51,12 @@ export function CommandMenu() {
     ...places.map(({ id, name }) => ({ group: 'Go to', label: name, run: () => router.push(`/${id}`) })),
     { group: 'Look', label: 'Day map', run: () => setTheme('light') },
     { group: 'Look', label: 'Night map', run: () => setTheme('dark') },
+    { group: 'Look', label: 'Day or night as the system has it', run: () => setTheme('system') },
+    ...helpPages.map((page) => ({
+      group: 'Help',
+      label: page.title,
+      run: () => router.push(helpAddress(page)),
+    })),
   ];
   const all = [...commands, ...everywhere];
   const groups = [...new Set(all.map((command) => command.group))];

@@ -103,8 +103,15 @@ export function TradePanel(props: TradePanelProps) {
           {fault}
         </p>
       )}
-      <div className="flex min-h-0 flex-1" data-testid="trade" data-ready={current !== undefined}>
-        <div ref={chart} className="flex min-w-0 flex-1 flex-col gap-1 px-4 py-2">
+      <div
+        className="flex min-h-0 flex-1 max-[999px]:flex-col max-[999px]:overflow-auto"
+        data-testid="trade"
+        data-ready={current !== undefined}
+      >
+        <div
+          ref={chart}
+          className="flex min-w-0 flex-1 flex-col gap-1 px-4 py-2 max-[999px]:min-h-[30rem] max-[999px]:flex-none"
+        >
           <Summary trade={trade} onDay={onDay} />
           <Toggle
             label="What the chart shows"
@@ -133,7 +140,7 @@ export function TradePanel(props: TradePanelProps) {
         <aside
           aria-label="Why"
           tabIndex={0}
-          className="w-[27rem] shrink-0 overflow-auto border-l border-hairline px-4 py-2"
+          className="w-[27rem] shrink-0 overflow-auto border-l border-hairline px-4 py-2 max-[999px]:w-full max-[999px]:border-l-0"
         >
           {current && <Why story={current} />}
         </aside>

@@ -19,6 +19,7 @@ import { useRecorder } from '@/parts/logbook/use-recorder.ts';
 import { TradesTable } from '@/parts/trades/trades-table.tsx';
 import { openBlendHoldout } from '@/store/blends/actions.ts';
 import { useLogbook } from '@/store/logbook.ts';
+import { CHARTS_AND_FIGURES, FIGURES_BESIDE } from '@/ui/beside.ts';
 import { Button } from '@/ui/button';
 import { useSpanInAddress } from '@/ui/chart/use-span-in-address.ts';
 import { count, percent } from '@/ui/format.ts';
@@ -149,7 +150,7 @@ export function Result({ live, blend, reading, lit, onLit, again }: ResultProps)
       {told && asked && <BlendCautions run={told} asked={asked} tries={entries.length} />}
       {run && told && (
         <div className={clsx('flex min-h-0 flex-1 flex-col', stale && 'opacity-45 grayscale')}>
-          <div className="flex min-h-0 flex-[3] gap-3">
+          <div className={clsx('flex-[3]', CHARTS_AND_FIGURES)}>
             <BlendCharts
               name={name || 'blend'}
               run={run}
@@ -160,7 +161,7 @@ export function Result({ live, blend, reading, lit, onLit, again }: ResultProps)
               lit={lit}
               onLit={onLit}
             />
-            <div className="w-[24rem] shrink-0 overflow-auto" tabIndex={0} role="region" aria-label="Figures">
+            <div className={FIGURES_BESIDE} tabIndex={0} role="region" aria-label="Figures">
               {run.halves && <Halves halves={run.halves} benchmark={benchmark} />}
               <FiguresTable
                 figures={run.figures}

@@ -1,7 +1,6 @@
 'use client';
 
-import { universeCsv } from '@plateau/files';
-import { Download, Trash2 } from 'lucide-react';
+import { Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { isDated, membersFrom } from '@/model/market/members.ts';
 import type { StoredListing, StoredUniverse } from '@/model/rows.ts';
@@ -9,11 +8,11 @@ import { changeMembers, removeUniverse, renameUniverse } from '@/store/market/ac
 import { Button, IconButton } from '@/ui/button';
 import { count } from '@/ui/format.ts';
 import { late } from '@/ui/late.tsx';
-import { saveFile } from '@/ui/save-file.ts';
 import { TextInput } from '@/ui/text-input.tsx';
 import { Toggle } from '@/ui/toggle.tsx';
 import { CountByDay } from './count-by-day.tsx';
 import { MembersTable } from './members-table.tsx';
+import { UniverseOut } from './universe-out.tsx';
 
 const Correlations = late('Correlations', () => import('./correlations.tsx').then((m) => m.Correlations));
 
@@ -63,9 +62,7 @@ export function UniverseEditor({ universe, names, listings, sessions }: Universe
           onCommit={(text) => rename(text.trim())}
           className="min-w-0 flex-1 rounded-sm border border-transparent bg-transparent font-serif text-xl hover:border-hairline focus:border-hairline"
         />
-        <Button onClick={() => saveFile(`${universe.name}.csv`, 'text/csv', universeCsv(members))}>
-          <Download size={14} aria-hidden /> CSV
-        </Button>
+        <UniverseOut universe={universe} listings={listings} />
         <IconButton
           label={`Delete ${universe.name}`}
           icon={Trash2}

@@ -64,7 +64,7 @@ export function BlendReport({ kept }: { kept: StoredBlendRun }) {
         data-ready={said !== undefined && bootstrap !== undefined && isDrawn}
         inert={place.isOpen}
       >
-        <header className="flex items-center gap-4 border-b border-hairline px-4 py-1">
+        <header className="flex items-center gap-4 border-b border-hairline px-4 py-1 max-[999px]:flex-wrap max-[999px]:gap-y-1">
           <RunWords run={kept} />
           <p className="text-soft" role="status">
             {said ?? 'Held against what was kept …'} A blend, {isoFromDay(at(day, report.first))} to{' '}

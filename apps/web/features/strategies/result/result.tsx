@@ -24,6 +24,7 @@ import { TradesTable } from '@/parts/trades/trades-table.tsx';
 import { useLogbook } from '@/store/logbook.ts';
 import { useUniverses } from '@/store/market/listings.ts';
 import { bringBack, openHoldout } from '@/store/sheets/actions.ts';
+import { CHARTS_AND_FIGURES, FIGURES_BESIDE } from '@/ui/beside.ts';
 import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
 import { late } from '@/ui/late.tsx';
@@ -152,7 +153,7 @@ export function Result({ live, sheet, again, onShelf, onOpenTrade, onAlone }: Re
       )}
       {run && (
         <Group orientation="vertical" className={clsx('min-h-0 flex-1', stale && 'opacity-45 grayscale')}>
-          <Panel defaultSize="60%" minSize="20%" className="flex min-h-0 gap-3">
+          <Panel defaultSize="60%" minSize="20%" className={CHARTS_AND_FIGURES}>
             <RunCharts
               name={name || 'strategy'}
               run={run}
@@ -161,7 +162,7 @@ export function Result({ live, sheet, again, onShelf, onOpenTrade, onAlone }: Re
               ghostName={ghostName}
               capital={capital}
             />
-            <div className="w-[24rem] shrink-0 overflow-auto">
+            <div className={FIGURES_BESIDE}>
               {run.halves && <Halves halves={run.halves} benchmark={benchmark} />}
               <FiguresTable
                 figures={run.figures}

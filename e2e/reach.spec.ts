@@ -1,0 +1,165 @@
+// What its users already have works with it: their files, their screens, their terminal; help, and the app installed.
+
+import { spawnSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Page } from '@playwright/test';
+import { gzipSync, strToU8 } from 'fflate';
+import { seriousFindings } from './kit/axe.ts';
+import { headless, strategyFile } from './kit/seeds.ts';
+import { expect, test } from './kit/test.ts';
+
+const others = (name: string): Buffer =>
+  readFileSync(join(import.meta.dirname, '../packages/files/test/others', name));
+
+async function openImport(page: Page): Promise<void> {
+  await page.goto('/market?panel=import');
+  await expect(page.getByRole('button', { name: 'Choose files' })).toBeVisible();
+}
+const read = (page: Page) => page.getByRole('button', { name: /^Read \d/ }).click();
+const told = (page: Page, text: string | RegExp) =>
+  expect(page.getByRole('status').filter({ hasText: text })).toBeVisible({ timeout: 80_000 });
+
+test('packed tables, Parquet of others’ writers, and a chosen sheet of a workbook come in', async ({
+  page,
+}) => {
+  await openImport(page);
+  const files = ['date-zstd', 'timestamp-brotli', 'text-lz4', 'rs-date-lz4'].map((name) => ({
+    name: `${name}.parquet`,
+    mimeType: 'application/octet-stream',
+    buffer: others(`${name}.parquet`),
+  }));
+  const packed = Buffer.from(gzipSync(strToU8(others('as.csv').toString('utf8'))));
+  await page
+    .locator('input[type=file]')
+    .setInputFiles([...files, { name: 'KELP.csv.gz', mimeType: 'application/gzip', buffer: packed }]);
+  await read(page);
+  await told(page, '5 instruments with 150 bars');
+  await page.getByRole('button', { name: 'Import more' }).click();
+  const workbook = { name: 'TWO.xlsx', mimeType: 'application/zip', buffer: others('two-sheets.xlsx') };
+  await page.locator('input[type=file]').setInputFiles(workbook);
+  await page.getByLabel('Sheet', { exact: true }).click();
+  await page.getByRole('option', { name: 'Prices & more' }).click();
+  await read(page);
+  await told(page, '1 instrument with 30 bars');
+});
+
+test('a table copied in a spreadsheet comes in by pasting it, under a symbol of one’s choice', async ({
+  page,
+}) => {
+  await openImport(page);
+  const text = others('as.csv').toString('utf8').replaceAll(',', '\t');
+  await page.evaluate((copied) => {
+    const clipboardData = new DataTransfer();
+    clipboardData.setData('text/plain', copied);
+    document.body.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true }));
+  }, text);
+  await page.getByLabel('Symbol', { exact: true }).fill('SHELL BANK');
+  await read(page);
+  await told(page, '1 instrument with 30 bars');
+  await expect(page.getByRole('list', { name: 'Report' })).toContainText(
+    '“SHELL BANK” is called SHELL-BANK here',
+  );
+});
+
+test.describe('a kept run', () => {
+  test.use({ seed: 'kept run' });
+
+  test('repeats on a terminal from the bars of its universe, taken out as Parquet', async ({
+    page,
+    scratch,
+  }) => {
+    await page.goto('/market?panel=universes');
+    await page.getByRole('list', { name: 'Universes' }).getByText('Skerry stocks').click();
+    await expect(page.getByLabel('Name of the universe Skerry stocks')).toBeVisible();
+    await page.getByRole('button', { name: 'Take out' }).click();
+    const download = page.waitForEvent('download');
+    await page.getByRole('menuitem', { name: 'Members and their bars, Parquet in a zip' }).click();
+    const zip = join(scratch, 'bars.zip');
+    await (await download).saveAs(zip);
+    const args = ['plateau', 'run', strategyFile(), '--bars', zip, '--benchmark', 'SK60', '--json'];
+    const { stdout, stderr, status } = spawnSync('npx', args, { encoding: 'utf8', maxBuffer: 1e8 });
+    expect(status, stderr).toBe(0);
+    expect(JSON.parse(stdout).figures).toEqual(JSON.parse(headless('summary.json')).figures);
+  });
+
+  for (const [width, height] of [
+    [900, 800],
+    [640, 400],
+    [390, 800],
+  ] as const) {
+    test(`nothing is cut off at ${width} by ${height}, in any place`, async ({ page }) => {
+      await page.setViewportSize({ width, height });
+      for (const place of ['strategies', 'market', 'runs', 'studies', 'blends', 'help']) {
+        await page.goto(`/${place}`);
+        await expect(page.getByRole('link', { name: 'Help' }).first()).toBeVisible();
+        if (place === 'strategies') {
+          await expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');
+          await page.getByRole('table', { name: 'Headline figures' }).scrollIntoViewIfNeeded();
+        }
+        if (place === 'runs') await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
+        const wide = await page.evaluate(() => document.documentElement.scrollWidth);
+        expect(wide, place).toBeLessThanOrEqual(width);
+        expect(await seriousFindings(page), place).toEqual([]);
+      }
+    });
+  }
+});
+
+test.describe('with nothing in the browser', () => {
+  test.use({ seed: 'nothing' });
+
+  test('the help is read, searched and walked by keys, before there is any market', async ({ page }) => {
+    await page.goto('/help');
+    await expect(page.getByRole('heading', { name: 'First walk', level: 1 })).toBeVisible();
+    expect(await seriousFindings(page)).toEqual([]);
+    await page.getByRole('searchbox', { name: 'Search the help' }).fill('profit factor');
+    await page.keyboard.press('Tab');
+    await expect(
+      page.getByRole('list', { name: 'Found in the help' }).getByRole('link').first(),
+    ).toBeFocused();
+    await page
+      .getByRole('list', { name: 'Found in the help' })
+      .getByRole('link', { name: 'Statistics' })
+      .press('Enter');
+    await expect(page).toHaveURL(/help\/figures#statistics/);
+    await expect(page.getByRole('cell', { name: 'profit factor', exact: true })).toBeVisible();
+    await page.goto('/help/no-such-page');
+    await expect(page.getByRole('heading', { name: 'There is no such place' })).toBeVisible();
+    for (const { name, address } of [
+      { name: 'Words', address: 'glossary' },
+      { name: 'Strategy files', address: 'strategy-file' },
+    ]) {
+      await page.goto('/help');
+      await page.getByRole('navigation', { name: 'Help' }).getByRole('link', { name }).click();
+      await expect(page).toHaveURL(new RegExp(address));
+    }
+  });
+
+  test('it can be installed: a manifest with icons that are there; the start leads to Strategies', async ({
+    request,
+  }) => {
+    const answer = await request.get('/', { maxRedirects: 0 });
+    expect([answer.status(), answer.headers().location]).toEqual([307, '/strategies']);
+    const manifest = await (await request.get('/manifest.webmanifest')).json();
+    expect(manifest).toMatchObject({ name: 'Plateau', start_url: '/strategies', display: 'standalone' });
+    for (const { src, type } of manifest.icons) {
+      const icon = await request.get(src);
+      expect([src, icon.status(), icon.headers()['content-type']]).toEqual([src, 200, type]);
+    }
+    expect(await (await request.get('/notices.txt')).text()).toContain('next ');
+  });
+});
+
+test('the help is there without a network, and found from the command menu', async ({ page, context }) => {
+  await page.goto('/strategies');
+  await expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');
+  await context.setOffline(true);
+  await page.keyboard.press('Control+.');
+  await page.getByPlaceholder('What do you want to do?').fill('what a run does');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/help\/simulation/);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await page.goto('/help/glossary');
+  await expect(page.getByRole('heading', { name: 'Words', level: 1 })).toBeVisible();
+});
