@@ -95,7 +95,7 @@ test('a blend of three sheets is built by pointing, and is the headless runnerâ€
 
 test('shares are dragged, taken back, kept and found again without a network', async () => {
   await openDemo('Dips, new ground and bonds');
-  const before = await figure('Growth a year');
+  const before = await figure('CAGR');
   const thumb = await slider('Long bonds').boundingBox();
   if (!thumb) throw new Error('the slider is there');
   const [x, y] = [thumb.x + thumb.width / 2, thumb.y + thumb.height / 2];
@@ -108,11 +108,11 @@ test('shares are dragged, taken back, kept and found again without a network', a
   await whole();
   // The others made room.
   await expect(page.getByText('shares add up to 100%')).toBeVisible();
-  await expect.poll(() => figure('Growth a year')).not.toBe(before);
+  await expect.poll(() => figure('CAGR')).not.toBe(before);
   await expect(page.getByText('Before the last edit').first()).toBeVisible();
   await page.getByRole('button', { name: 'Undo the shares' }).click();
   await expect(share('Long bonds')).toHaveValue('30');
-  await expect.poll(() => figure('Growth a year')).toBe(before);
+  await expect.poll(() => figure('CAGR')).toBe(before);
   await page.getByRole('button', { name: 'By inverse volatility' }).click();
   await expect(share('Dips')).not.toHaveValue('35');
   await whole();

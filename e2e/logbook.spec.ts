@@ -13,8 +13,7 @@ const result = () => page.getByRole('region', { name: 'Result' });
 const done = () => expect(result()).toHaveAttribute('data-status', 'done');
 const figures = () => page.getByRole('table', { name: 'Headline figures' });
 const entries = () => page.getByRole('list', { name: 'Logbook' }).getByRole('listitem');
-const growth = () =>
-  figures().getByRole('row', { name: 'Growth a year' }).getByRole('cell').first().innerText();
+const growth = () => figures().getByRole('row', { name: 'CAGR' }).getByRole('cell').first().innerText();
 
 /** A copy of a ready sheet with a dial, its result shown and written in the logbook. */
 async function openCopy(): Promise<void> {
@@ -65,7 +64,7 @@ test('a dial is turned by keys, the curve follows, and the change of each figure
   await turnDial();
   await expect.poll(growth).not.toBe(before);
   await expect(figures().getByRole('columnheader', { name: 'Change' })).toBeVisible();
-  await expect(figures().getByRole('row', { name: 'Growth a year' })).toContainText(/better|worse/);
+  await expect(figures().getByRole('row', { name: 'CAGR' })).toContainText(/better|worse/);
 });
 
 test('variants are told in words, named, pinned, searched and brought back as one step', async () => {
@@ -94,7 +93,7 @@ test('two variants stand side by side, and the logbook survives a reload', async
   for (const k of [0, 1]) await entries().nth(k).getByRole('checkbox').click();
   const rules = page.getByRole('table', { name: 'Rules of both' });
   await expect(rules.getByRole('row').nth(1)).toContainText('differs: Dials');
-  await expect(page.getByRole('table', { name: 'Figures of both' })).toContainText('Largest drawdown');
+  await expect(page.getByRole('table', { name: 'Figures of both' })).toContainText('Maximum drawdown');
   await page.getByRole('button', { name: 'Back to the logbook' }).click();
   await page.reload();
   await done();

@@ -74,8 +74,8 @@ test('the report has the figures of the headless runner', async () => {
   );
   const rows = (csv: string): string[] => csv.split('\n').sort();
   expect(rows(await downloaded('CSV'))).toEqual(rows(headless('trades.csv')));
-  expect(await figure('Figures: The curve', 'Growth a year')).toBe(percent(figures.cagr));
-  expect(await figure('Figures: The curve', 'Largest drawdown')).toBe(percent(figures.maxDrawdown));
+  expect(await figure('Figures: The curve', 'CAGR')).toBe(percent(figures.cagr));
+  expect(await figure('Figures: The curve', 'Maximum drawdown')).toBe(percent(figures.maxDrawdown));
   expect(await figure('Figures: The trades', 'Expectancy')).toBe(percent(figures.expectancy, 2));
   expect(await figure('Figures: The account', 'Exposure')).toBe(percent(figures.exposure));
   expect(await figure('Figures: Against the benchmark', 'Beta')).toBe(figures.benchmark.beta.toFixed(2));
@@ -134,7 +134,7 @@ test('a figure opens to its definition and to what it is made of', async () => {
   await openReport();
   const { figures } = JSON.parse(headless('summary.json'));
   const curve = page.getByRole('table', { name: 'Figures: The curve' });
-  await curve.getByRole('button', { name: 'Growth a year' }).click();
+  await curve.getByRole('button', { name: 'CAGR' }).click();
   await expect(curve).toContainText('(end / start) ^ (365.25 / days) − 1');
   await expect(curve).toContainText(
     `from 2005-01-03; start 100,000; to 2025-12-31; end ${Math.round(figures.endEquity).toLocaleString('en')}`,
@@ -379,7 +379,12 @@ test('all data go out as CSV, XLSX and Parquet, and are the headless runner’s'
   expect(trades.sort()).toEqual(text('trades.csv'));
 });
 
-test('the report goes out as one file that asks for nothing else, and its charts as pictures', async () => {
+test('the report goes out as one file that asks for nothing else, is printed, and its charts go as pictures', async () => {
+  await page.addInitScript(() => {
+    window.print = () => {
+      (window.parent as unknown as { printed: string }).printed = document.title;
+    };
+  });
   await openReport();
   const { figures } = JSON.parse(headless('summary.json'));
   // A busy machine lays its charts out late; what is taken out must wait for them.
@@ -395,6 +400,11 @@ test('the report goes out as one file that asks for nothing else, and its charts
     }).observe(document.body, { childList: true, subtree: true });
   });
   const html = (await takenOut('Report as HTML')).toString();
+  await page.getByRole('button', { name: 'Take out' }).click();
+  await page.getByRole('menuitem', { name: 'Print the report …' }).click();
+  await expect
+    .poll(() => page.evaluate(() => (window as unknown as { printed?: string }).printed))
+    .toBe('High ground');
   const other = await context.newPage();
   const asked: string[] = [];
   other.on('request', (request) => asked.push(request.url()));
@@ -402,7 +412,7 @@ test('the report goes out as one file that asks for nothing else, and its charts
   writeFileSync(path, html);
   await other.goto(`file://${path}`);
   await expect(other.getByRole('heading', { name: 'High ground' })).toBeVisible();
-  const row = other.getByRole('table', { name: 'Figures: The curve' }).getByRole('row', { name: /^Growth/ });
+  const row = other.getByRole('table', { name: 'Figures: The curve' }).getByRole('row', { name: /^CAGR/ });
   await expect(row.getByRole('cell').first()).toHaveText(percent(figures.cagr));
   expect(await other.locator('.paper-trades tbody tr').count()).toBe(figures.trades);
   const sizes = await other

@@ -136,9 +136,9 @@ test('a terrain: from the sheet to the plateau, its water turned, a setting open
   expect(lit).not.toBe(peak);
   const its = cells[lit].figures;
   const figures = `Figures of weak ${cells[lit].values[0]}, strong ${cells[lit].values[1]}`;
-  await expect(cellsOf(figures, 'Growth a year').first()).toHaveText(percent(its.cagr));
-  await expect(cellsOf(figures, 'Largest drawdown').first()).toHaveText(percent(its.maxDrawdown));
-  await expect(cellsOf(figures, 'Growth a year less the benchmark’s').first()).toHaveText(
+  await expect(cellsOf(figures, 'CAGR').first()).toHaveText(percent(its.cagr));
+  await expect(cellsOf(figures, 'Maximum drawdown').first()).toHaveText(percent(its.maxDrawdown));
+  await expect(cellsOf(figures, 'CAGR less the benchmark’s').first()).toHaveText(
     percent(its.cagr - its.benchmark.cagr),
   );
   await expect(page.locator('[data-chart="Curve of the setting"] path').first()).toBeAttached();
@@ -146,12 +146,12 @@ test('a terrain: from the sheet to the plateau, its water turned, a setting open
   await expect(page.getByText('Kept.')).toBeVisible();
 
   // What one could not live with is struck out.
-  await page.getByRole('checkbox', { name: 'The largest drawdown I can live with' }).click();
+  await page.getByRole('checkbox', { name: 'The maximum drawdown I can live with' }).click();
   await expect(verdict()).toContainText(/no deeper than −\d+\.\d%|stayed above a drawdown of/);
 
   // Another figure beside it, and the table.
   await choose(page.getByRole('combobox', { name: 'Figure beside it' }), 'maxDrawdown');
-  await expect(page.getByRole('group', { name: /^Map of Largest drawdown/ })).toBeVisible();
+  await expect(page.getByRole('group', { name: /^Map of Maximum drawdown/ })).toBeVisible();
   await page.getByLabel('Filter the settings').fill('trades>100000');
   await expect(page.getByText('No setting is like that.')).toBeVisible();
   await axe();
@@ -291,14 +291,12 @@ test('a shake: every repetition a point, and the worst as runs', async () => {
     `As it is it grew ${percent(own.cagr)} a year, against ${percent(own.benchmark.cagr)} held.`,
   );
   await expect(verdict()).toContainText(`${percent(all.share, 0)} of 3 repetitions`);
-  await expect(page.locator('svg[aria-label^="Growth a year:"] circle')).toHaveCount(repetitions.length);
+  await expect(page.locator('svg[aria-label^="CAGR:"] circle')).toHaveCount(repetitions.length);
   const growth = repetitions.map((one: { figures: { cagr: number } }) => one.figures.cagr);
   const worst = table('The worst repetitions').getByRole('row').nth(1);
   await expect(worst.getByRole('cell').first()).toHaveText(percent(Math.min(...growth)));
   await worst.getByRole('button').click();
-  await expect(cellsOf('Figures of the repetition', 'Growth a year').first()).toHaveText(
-    percent(Math.min(...growth)),
-  );
+  await expect(cellsOf('Figures of the repetition', 'CAGR').first()).toHaveText(percent(Math.min(...growth)));
   await page.getByTestId('short-report').getByRole('button', { name: 'Trades', exact: true }).click();
   await expect(page.getByRole('table', { name: 'Trades' })).toBeVisible();
   await axe();

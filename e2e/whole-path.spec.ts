@@ -93,11 +93,11 @@ test('an edit of a rule changes the curve, and the curve before it stays as a gh
 
 test('undo and redo bring the rule and its result back', async () => {
   await openSheet();
-  const first = await figure('Growth a year');
+  const first = await figure('CAGR');
   await typeRule('Exit when', 'close < 100-day average');
-  await expect.poll(() => figure('Growth a year')).not.toBe(first);
+  await expect.poll(() => figure('CAGR')).not.toBe(first);
   await done();
-  const after = await figure('Growth a year');
+  const after = await figure('CAGR');
   await page
     .getByRole('heading', { name: 'Strategies' })
     .focus()
@@ -105,10 +105,10 @@ test('undo and redo bring the rule and its result back', async () => {
   await page.keyboard.press('ControlOrMeta+z');
   await expect(rule('Exit when')).toContainText('lowest of 30 days');
   await done();
-  await expect.poll(() => figure('Growth a year')).not.toBe(after);
+  await expect.poll(() => figure('CAGR')).not.toBe(after);
   await page.keyboard.press('ControlOrMeta+Shift+z');
   await expect(rule('Exit when')).toContainText('100-day average');
-  await expect.poll(() => figure('Growth a year')).toBe(after);
+  await expect.poll(() => figure('CAGR')).toBe(after);
 });
 
 test('a rule with an error keeps the last good curve, greyed, and marks the place', async () => {
@@ -292,11 +292,11 @@ test('a later start comes from the store alone, without a network', async () => 
   await done();
   await page.reload();
   await done();
-  const growth = await figure('Growth a year');
+  const growth = await figure('CAGR');
   await context.setOffline(true);
   await page.reload();
   await done();
-  expect(await figure('Growth a year')).toBe(growth);
+  expect(await figure('CAGR')).toBe(growth);
   await expect(rule('Enter when')).toContainText('77-day average');
   await context.setOffline(false);
 });

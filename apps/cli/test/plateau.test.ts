@@ -34,7 +34,7 @@ describe('plateau run', () => {
       out,
     );
     expect(status).toBe(0);
-    expect(stdout).toContain('Growth a year');
+    expect(stdout).toContain('CAGR');
     expect(stdout).toMatch(/Trades\s+1251/);
     expect(readdirSync(out).sort()).toEqual([
       'decisions.csv',

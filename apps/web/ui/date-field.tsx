@@ -86,7 +86,7 @@ export function DateField(props: DateFieldProps) {
           className={
             cell
               ? 'px-0.5 text-soft opacity-0 group-focus-within/date:opacity-100 group-hover/date:opacity-100 hover:text-ink data-[state=open]:opacity-100'
-              : box({ faulty, className: 'rounded-l-none px-1 text-soft hover:text-ink' })
+              : box({ faulty, className: 'min-w-[1.85rem] rounded-l-none px-1 text-soft hover:text-ink' })
           }
         >
           <CalendarDays size={13} aria-hidden />

@@ -18,8 +18,8 @@ import { type Rows, readRow, TABLES, type TableName } from '@/store/rows.ts';
 import '@/store/studies/schema.ts';
 
 const BATCH = 50;
-/** Settings that are computed from the rest and need not travel. */
-const COMPUTED = new Set(['quality']);
+/** Settings that are computed from the rest, or of this browser alone, and need not travel. */
+const COMPUTED = new Set(['quality', 'workspace taken out']);
 
 /** Everything in the store, as one zip. */
 async function pack(report: (progress: WorkspaceProgress) => void): Promise<Blob> {

@@ -116,7 +116,7 @@ export function QualityPanel({ listings, quality, repairs, onOpen }: QualityPane
         >
           <div className="flex items-baseline gap-3">
             <h2 className="truncate font-serif text-lg">
-              {listing?.name} <span className="font-sans text-[13px] font-semibold">{chosen.symbol}</span>
+              {listing?.name} <span className="font-sans text-[1rem] font-semibold">{chosen.symbol}</span>
             </h2>
             <Button className="ml-auto" onClick={() => onOpen(chosen.symbol)}>
               Open its chart
@@ -133,7 +133,7 @@ export function QualityPanel({ listings, quality, repairs, onOpen }: QualityPane
               <li key={`${finding.kind} ${finding.from}`}>
                 <button
                   type="button"
-                  className="text-left hover:text-accent hover:underline"
+                  className="min-h-[1.85rem] text-left hover:text-accent hover:underline"
                   onClick={() => onOpen(chosen.symbol, finding.from)}
                 >
                   {findingText(finding)}

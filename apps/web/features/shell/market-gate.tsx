@@ -44,6 +44,8 @@ export function MarketGate({ children }: { children: ReactNode }) {
       // Sheets and runs are here from now on, and no one else has them.
       void navigator.storage?.persist?.();
       void keepOffline(offerVersion);
+      // Nothing of the start waits for it; one that cannot be told is told another day.
+      import('./much-made.ts').then((m) => m.tellWhenMuchIsMade()).catch(() => {});
     };
     start().catch((error: Error) => tell({ kind: 'failed', message: error.message }));
     return () => {

@@ -95,7 +95,7 @@ function TopBar() {
           href="/help"
           aria-label="Help"
           title="Help"
-          className="flex size-7 items-center justify-center rounded-sm text-soft hover:text-ink"
+          className="flex size-[1.85rem] items-center justify-center rounded-sm text-soft hover:text-ink"
         >
           <CircleHelp size={16} aria-hidden />
         </Link>

@@ -18,7 +18,7 @@ const costs: readonly Field[] = sheetSections
 export const blendSections: readonly Section[] = [
   {
     id: 'held against',
-    title: 'Held against',
+    title: 'Compared with',
     fields: [
       { key: 'benchmark', label: 'Benchmark', kind: 'instrument', initial: 'SK60' },
       { key: 'from', label: 'From', kind: 'date', initial: '', hint: 'first day', outside: true },

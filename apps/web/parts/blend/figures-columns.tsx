@@ -49,17 +49,7 @@ export const WithoutEach = memo(function WithoutEach({ run }: { run: ShownBlend 
   return (
     <PlainTable
       label="The blend without each part"
-      head={[
-        'Without',
-        'Growth a year',
-        'change',
-        'Max drawdown',
-        'change',
-        'Sharpe',
-        'change',
-        'MAR',
-        'change',
-      ]}
+      head={['Without', 'CAGR', 'change', 'Maximum drawdown', 'change', 'Sharpe', 'change', 'MAR', 'change']}
       rows={parts.map(({ name }, k) => {
         const own = beside?.parts[k]?.without;
         if (!own) return [name, ...new Array<string>(8).fill(dash)];

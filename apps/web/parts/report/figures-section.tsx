@@ -145,7 +145,7 @@ function Figure({ entry, barsPerYear, parts, open: always, children }: FigurePro
             type="button"
             aria-expanded={opened}
             onClick={() => setOpened(!opened)}
-            className="inline-flex items-center gap-1 hover:text-accent"
+            className="inline-flex min-h-[1.85rem] items-center gap-1 hover:text-accent"
           >
             <Arrow size={12} aria-hidden className="text-soft" />
             {name}

@@ -113,7 +113,7 @@ function ValueBlocks({ label, text, hint, onChange }: ValueBlocksProps) {
         <button
           type="button"
           aria-label={`Leave ${label.toLowerCase()} empty`}
-          className="px-1 text-soft hover:text-ink"
+          className="min-h-[1.85rem] min-w-[1.85rem] text-soft hover:text-ink"
           onClick={() => onChange('')}
         >
           ×

@@ -42,6 +42,7 @@ const table: readonly Synonyms[] = [
   { phrase: 'deviation', names: ['standard deviation', 'stdev', 'stddev', 'sigma'] },
   { phrase: 'volatility', names: ['historical volatility', 'HV'] },
   { phrase: 'z-score', names: ['z score', 'zscore'] },
+  { phrase: 'largest drawdown', names: ['maximum drawdown', 'max drawdown'] },
   { phrase: 'streak', names: ['consecutive', 'consecutive closes', 'in a row'] },
   { phrase: 'run', names: ['consecutive', 'in a row'] },
   { phrase: 'count', names: ['how many', 'number of'] },

@@ -163,7 +163,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
   },
   {
     key: 'cagr',
-    name: 'Growth a year',
+    name: 'CAGR',
     definition: '(end / start) ^ (365.25 / days) − 1',
     kind: 'percent',
     about: 'curve',
@@ -215,7 +215,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
   },
   {
     key: 'maxDrawdown',
-    name: 'Largest drawdown',
+    name: 'Maximum drawdown',
     definition: 'deepest fall of the account below an earlier peak, at closes',
     kind: 'percent',
     about: 'curve',
@@ -243,7 +243,7 @@ export const figureCatalogue: readonly FigureEntry[] = [
   {
     key: 'mar',
     name: 'MAR ratio',
-    definition: 'growth a year / largest drawdown',
+    definition: 'CAGR / size of the maximum drawdown',
     kind: 'ratio',
     about: 'curve',
     better: 'more',

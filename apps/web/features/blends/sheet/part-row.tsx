@@ -174,7 +174,7 @@ function Figures({ live, place }: { live: LiveBlend; place: number }) {
   return (
     <div
       className="flex shrink-0 items-center gap-2 text-right"
-      title="Alone: growth a year, deepest drawdown. Its share of the blend’s profit."
+      title="Alone: CAGR, maximum drawdown. Its share of the blend’s profit."
     >
       <div className="w-[48px]">
         {alone && run && (
@@ -190,7 +190,7 @@ function Figures({ live, place }: { live: LiveBlend; place: number }) {
       <dl className="flex gap-2">
         {(
           [
-            ['Growth a year, alone', percent(alone?.alone.cagr ?? Number.NaN)],
+            ['CAGR, alone', percent(alone?.alone.cagr ?? Number.NaN)],
             ['Drawdown, alone', percent(alone?.alone.maxDrawdown ?? Number.NaN, 0)],
             ['Share of the profit', percent((record?.profit ?? Number.NaN) / profit, 0)],
           ] as const

@@ -73,7 +73,7 @@ function Matrix({ matrix }: { matrix: CorrelationMatrix }) {
   );
   return (
     <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Correlations">
-      <table aria-label="Correlation of returns" className="text-right text-[11px]">
+      <table aria-label="Correlation of returns" className="text-right text-[0.85rem]">
         <thead>
           <tr>
             <td className="sticky top-0 left-0 z-10 bg-paper" />

@@ -2,11 +2,11 @@
 
 import { type BarsForm, universeCsv } from '@plateau/files';
 import { Download } from 'lucide-react';
-import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import type { StoredListing, StoredUniverse } from '@/model/rows.ts';
 import { Button } from '@/ui/button';
+import { Menu } from '@/ui/menu.tsx';
 import { saveBlob, saveFile } from '@/ui/save-file.ts';
 import { packBarsOf } from '@/workers/bars-out-client.ts';
 
@@ -36,31 +36,16 @@ export function UniverseOut({ universe: { name, members }, listings }: UniverseO
       .finally(() => setPacking(false));
   };
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger asChild>
+    <Menu
+      trigger={
         <Button disabled={isPacking}>
           <Download size={14} aria-hidden /> {isPacking ? 'Packing …' : 'Take out'}
         </Button>
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content align="end" className="z-50 border border-strong bg-raised p-1">
-          <DropdownMenu.Item
-            className="cursor-pointer rounded-sm px-2 py-0.5 data-[highlighted]:bg-accent-paper"
-            onSelect={() => saveFile(`${name}.csv`, 'text/csv', universeCsv(members))}
-          >
-            Members as CSV
-          </DropdownMenu.Item>
-          {FORMS.map(([form, words]) => (
-            <DropdownMenu.Item
-              key={form}
-              className="cursor-pointer rounded-sm px-2 py-0.5 data-[highlighted]:bg-accent-paper"
-              onSelect={() => pack(form)}
-            >
-              {words}
-            </DropdownMenu.Item>
-          ))}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+      }
+      items={[
+        ['Members as CSV', () => saveFile(`${name}.csv`, 'text/csv', universeCsv(members))],
+        ...FORMS.map(([form, words]) => [words, () => pack(form)] as const),
+      ]}
+    />
   );
 }

@@ -4,6 +4,7 @@ import { Download, FolderInput } from 'lucide-react';
 import { useState } from 'react';
 import type { WorkspaceProgress, WorkspaceSummary } from '@/model/workspace.ts';
 import { deleteStore } from '@/store/opening.ts';
+import { noteTakenOut } from '@/store/taken-out.ts';
 import { Button } from '@/ui/button';
 import { Confirm } from '@/ui/confirm.tsx';
 import { bytes, count, dayOfMoment } from '@/ui/format.ts';
@@ -33,6 +34,7 @@ export function WorkspacePanel() {
     setState({ step: 'packing', progress: START });
     packWorkspace((progress) => setState({ step: 'packing', progress })).then((zip) => {
       saveBlob(`plateau workspace ${dayOfMoment(Date.now())}.zip`, zip);
+      void noteTakenOut();
       setState({ step: 'packed', bytes: zip.size });
     }, fail);
   };

@@ -12,7 +12,7 @@ import { saveFile } from '@/ui/save-file.ts';
 import { useTitle } from '@/ui/use-title.ts';
 import { blendTablesInWorker } from '@/workers/blend-client.ts';
 import { paperHtml } from '../paper/paper-html.tsx';
-import { FilesMenu, tableItems } from '../report/out-menu.tsx';
+import { FilesMenu, reportItems, tableItems } from '../report/out-menu.tsx';
 import { DrawnParts } from '../report/parts.tsx';
 import { OutlineLinks } from '../report/run-report.tsx';
 import { RunWords } from '../run-words.tsx';
@@ -67,7 +67,7 @@ export function BlendReport({ kept }: { kept: StoredBlendRun }) {
         <header className="flex items-center gap-4 border-b border-hairline px-4 py-1 max-[999px]:flex-wrap max-[999px]:gap-y-1">
           <RunWords run={kept} />
           <p className="text-soft" role="status">
-            {said ?? 'Held against what was kept …'} A blend, {isoFromDay(at(day, report.first))} to{' '}
+            {said ?? 'Comparing with what was kept …'} A blend, {isoFromDay(at(day, report.first))} to{' '}
             {isoFromDay(at(day, report.last))}
             {span ? ', a part of it' : ''}.
           </p>
@@ -79,25 +79,19 @@ export function BlendReport({ kept }: { kept: StoredBlendRun }) {
           <FilesMenu
             disabled={bootstrap === undefined}
             items={[
-              [
-                'Report as HTML',
-                async () =>
-                  saveFile(
-                    `${name} report.html`,
-                    'text/html',
-                    await paperHtml(
-                      kept.name,
-                      <BlendPaper
-                        kept={kept}
-                        run={run}
-                        report={report}
-                        bootstrap={bootstrap}
-                        said={said ?? ''}
-                      />,
-                      report.trades,
-                    ),
-                  ),
-              ],
+              ...reportItems(name, () =>
+                paperHtml(
+                  kept.name,
+                  <BlendPaper
+                    kept={kept}
+                    run={run}
+                    report={report}
+                    bootstrap={bootstrap}
+                    said={said ?? ''}
+                  />,
+                  report.trades,
+                ),
+              ),
               ...tableItems(name, (format) => blendTablesInWorker(asked, format)),
               [
                 'Blend as JSON',

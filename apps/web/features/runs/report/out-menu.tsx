@@ -7,6 +7,7 @@ import { toast } from 'sonner';
 import { runFileOf } from '@/store/runs/run-files.ts';
 import { Button } from '@/ui/button';
 import { Menu } from '@/ui/menu.tsx';
+import { printHtml } from '@/ui/print-page.ts';
 import { saveFile, WORKBOOK } from '@/ui/save-file.ts';
 import { tablesInWorker } from '@/workers/apart-client.ts';
 import { paperHtml } from '../paper/paper-html.tsx';
@@ -27,15 +28,7 @@ export function OutMenu(props: PaperProps) {
     <FilesMenu
       disabled={props.bootstrap === undefined}
       items={[
-        [
-          'Report as HTML',
-          async () =>
-            saveFile(
-              `${name} report.html`,
-              'text/html',
-              await paperHtml(kept.name, <ReportPaper {...props} />, report.trades),
-            ),
-        ],
+        ...reportItems(name, () => paperHtml(kept.name, <ReportPaper {...props} />, report.trades)),
         ...tableItems(name, (format) => tablesInWorker(asked, format)),
         ['Run as JSON', async () => saveFile(`${name} run.json`, 'application/json', await runFileOf(kept))],
         [
@@ -48,6 +41,14 @@ export function OutMenu(props: PaperProps) {
 }
 
 type FileItem = readonly [words: string, make: () => Promise<void>];
+
+/** The report as a file, and on paper. @param paper makes its HTML */
+export function reportItems(name: string, paper: () => Promise<string>): FileItem[] {
+  return [
+    ['Report as HTML', async () => saveFile(`${name} report.html`, 'text/html', await paper())],
+    ['Print the report …', async () => printHtml(await paper())],
+  ];
+}
 
 /** The tables in each format. */
 export function tableItems(name: string, make: (format: RunFormat) => Promise<Uint8Array>): FileItem[] {

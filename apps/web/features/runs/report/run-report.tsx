@@ -69,7 +69,7 @@ export function RunReport({ kept }: { kept: StoredRun }) {
         <header className="flex items-center gap-4 border-b border-hairline px-4 py-1 max-[999px]:flex-wrap max-[999px]:gap-y-1">
           <RunWords run={kept} />
           <p className="text-soft" role="status">
-            {said ?? 'Held against what was kept …'} {isoFromDay(at(day, report.first))} to{' '}
+            {said ?? 'Comparing with what was kept …'} {isoFromDay(at(day, report.first))} to{' '}
             {isoFromDay(at(day, report.last))}
             {span ? ', a part of it' : ''}.
           </p>

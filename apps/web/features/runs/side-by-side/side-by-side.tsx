@@ -42,7 +42,7 @@ function FootingChoice({ shown, footing, onFooting }: FootingProps) {
   return (
     <div className="flex flex-wrap items-center gap-3" role="note">
       <Toggle<Footing>
-        label="Held against each other"
+        label="Compared with each other"
         value={footing}
         choices={[
           ['common', 'common days, equal capital'],

@@ -47,7 +47,7 @@ export function AllCurves({ rows, onOpen }: AllCurvesProps) {
         />
         <span>
           growth <strong>{percent(lit.strategy.cagr)}</strong> a year, held (dashed) {percent(lit.held.cagr)},
-          with a largest drawdown of {percent(lit.strategy.maxDrawdown)}, held {percent(lit.held.maxDrawdown)}
+          with a maximum drawdown of {percent(lit.strategy.maxDrawdown)}, held {percent(lit.held.maxDrawdown)}
         </span>
         <Button onClick={() => onOpen(lit.symbol)}>Open {lit.symbol}</Button>
       </div>

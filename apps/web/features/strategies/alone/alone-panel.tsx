@@ -192,7 +192,7 @@ function Together({ together }: { together: AloneTogether }) {
         {money(profit)} profit in {count(trades, 'trade')}
       </strong>{' '}
       (held {money(heldProfit)}). The median instrument: growth <strong>{percent(median.cagr)}</strong> a year
-      (held {percent(heldMedian.cagr)}), max drawdown {percent(median.maxDrawdown)} (held{' '}
+      (held {percent(heldMedian.cagr)}), maximum drawdown {percent(median.maxDrawdown)} (held{' '}
       {percent(heldMedian.maxDrawdown)}), Sharpe {ratio(median.sharpe)} (held {ratio(heldMedian.sharpe)}).
     </p>
   );

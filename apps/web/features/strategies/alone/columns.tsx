@@ -18,14 +18,14 @@ export const aloneColumns: DataColumn<PerInstrument>[] = [
     signed: true,
     show: (a) => money(a.heldProfit),
   }),
-  column('cagr', 'Growth a year', (a) => a.strategy.cagr, {
+  column('cagr', 'CAGR', (a) => a.strategy.cagr, {
     width: 84,
     signed: true,
     show: (a) => percent(a.strategy.cagr),
   }),
   column('held', 'held', (a) => a.held.cagr, { width: 56, signed: true, show: (a) => percent(a.held.cagr) }),
   column('more', 'More', (a) => a.more, { width: 58, signed: true, show: (a) => percent(a.more) }),
-  column('drawdown', 'Max drawdown', (a) => a.strategy.maxDrawdown, {
+  column('drawdown', 'Maximum drawdown', (a) => a.strategy.maxDrawdown, {
     width: 88,
     show: (a) => percent(a.strategy.maxDrawdown),
   }),

@@ -31,7 +31,7 @@ export function BaselineChoice({ baseline, canSet, onSet, onClear }: BaselineCho
           </button>
         </span>
       )}
-      <Button disabled={!canSet} onClick={onSet} title="Later edits are held against what stands here now">
+      <Button disabled={!canSet} onClick={onSet} title="Later edits are compared with what stands here now">
         <GitCompareArrows size={14} aria-hidden /> Compare with this
       </Button>
     </span>

@@ -1,6 +1,7 @@
 'use client';
 
 import { Keyboard } from 'lucide-react';
+import Link from 'next/link';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { CHORDS, chordText, type KeyWords, PLACED_KEYS, SHEET_KEYS } from '@/parts/keys/table.ts';
@@ -87,6 +88,9 @@ export function Shortcuts({ onShelf }: { onShelf: () => void }) {
           </Switch>
           <KeyList title="While no field has the focus" rows={names.map((name) => SHEET_KEYS[name])} />
           <KeyList title="Anywhere" rows={Object.values(CHORDS)} />
+          <Link href="/help" className="block pb-2 text-accent underline">
+            Help: a first walk, words, rules, figures
+          </Link>
           {PLACED_KEYS.map(([where, rows]) => (
             <KeyList key={where} title={where} rows={rows} />
           ))}

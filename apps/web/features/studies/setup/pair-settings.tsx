@@ -58,7 +58,7 @@ export function PairSettings(props: SettingsProps<PairStudy>) {
           </Setting>
         ) : (
           (['y', 'x'] as const).map((key) => (
-            <Setting key={key} label={key === 'y' ? 'Y' : 'X, held against'}>
+            <Setting key={key} label={key === 'y' ? 'Y' : 'X, compared with'}>
               {(id) => (
                 <InstrumentPicker
                   id={id}

@@ -61,7 +61,7 @@ export function Level({ least, most, level, write, held, onLevel, onOwn }: Level
             className="block h-2.5 w-7 rounded-sm border-2 border-accent bg-raised hover:bg-accent-paper"
           />
         </Slider.Root>
-        <div className="flex h-64 flex-col justify-between text-[11px] text-soft">
+        <div className="flex h-64 flex-col justify-between text-[0.85rem] text-soft">
           {[1, 0.75, 0.5, 0.25, 0].map((share) => (
             <span key={share}>{write(least + share * (most - least))}</span>
           ))}

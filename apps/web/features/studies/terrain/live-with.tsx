@@ -29,7 +29,7 @@ export function LiveWith({ cells, part, value, onChange }: LiveWithProps) {
         checked={value !== undefined}
         onChange={(on) => onChange(on ? round((least + most) / 2) : undefined, true)}
       >
-        The largest drawdown I can live with
+        The maximum drawdown I can live with
       </Checkbox>
       {value !== undefined && (
         <>
@@ -46,7 +46,7 @@ export function LiveWith({ cells, part, value, onChange }: LiveWithProps) {
               <Slider.Range className="absolute h-full bg-accent" />
             </Slider.Track>
             <Slider.Thumb
-              aria-label="The largest drawdown I can live with"
+              aria-label="The maximum drawdown I can live with"
               aria-valuetext={percent(value)}
               className="block size-4 rounded-full border-2 border-accent bg-raised hover:bg-accent-paper"
             />

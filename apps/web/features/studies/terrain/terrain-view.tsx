@@ -195,7 +195,7 @@ function WithinBear({ study, survey, by, bear }: WithinBearProps) {
     <p>
       {best === undefined
         ? `No setting stayed above a drawdown of ${limit}.`
-        : `Of those whose largest drawdown was no deeper than ${limit}, ${cellName(study.axes, survey.cells[best]?.values ?? [])} is best, with ${written(survey.figure[best] ?? Number.NaN, entry.kind)}.`}
+        : `Of those whose maximum drawdown was no deeper than ${limit}, ${cellName(study.axes, survey.cells[best]?.values ?? [])} is best, with ${written(survey.figure[best] ?? Number.NaN, entry.kind)}.`}
     </p>
   );
 }

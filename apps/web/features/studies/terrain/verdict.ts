@@ -11,7 +11,7 @@ function ordinal(n: number): string {
   return `${count(n)}${ending}`;
 }
 
-/** A figure's name within a sentence: abbreviations stay as they are. @example largest drawdown */
+/** A figure's name within a sentence: abbreviations stay as they are. @example maximum drawdown */
 const inSentence = (name: string): string =>
   /^[A-Z][a-z]/.test(name) && !/^(Sharpe|Sortino)/.test(name)
     ? name.charAt(0).toLowerCase() + name.slice(1)

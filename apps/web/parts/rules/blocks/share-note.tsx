@@ -22,7 +22,7 @@ export function ShareNote({
     share.share > NEARLY_ALWAYS ? 'nearly always' : share.share < NEARLY_NEVER ? 'nearly never' : undefined;
   return (
     <p
-      className="flex h-4 items-center gap-1.5 overflow-hidden text-[11px] whitespace-nowrap text-soft"
+      className="flex h-4 items-center gap-1.5 overflow-hidden text-[0.85rem] whitespace-nowrap text-soft"
       data-testid="share"
       title={
         odd && `This condition is ${odd} true and decides next to nothing: is it meant so, in its units?`

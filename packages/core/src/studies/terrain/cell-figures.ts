@@ -21,7 +21,7 @@ export interface CellFigureEntry {
 }
 
 const AGAINST: readonly CellFigureEntry[] = [
-  { key: 'excess', name: 'Growth a year less the benchmark’s', kind: 'percent', better: 'more' },
+  { key: 'excess', name: 'CAGR less the benchmark’s', kind: 'percent', better: 'more' },
 ];
 
 /** All of them, in the order they are offered. */
