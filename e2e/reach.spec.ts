@@ -5,7 +5,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { gzipSync, strToU8 } from 'fflate';
-import { seriousFindings } from './kit/axe.ts';
+import { seriousFindings, smallTargets } from './kit/axe.ts';
 import { headless, strategyFile } from './kit/seeds.ts';
 import { expect, test } from './kit/test.ts';
 
@@ -84,6 +84,7 @@ test.describe('a kept run', () => {
   });
 
   for (const [width, height] of [
+    [1280, 800],
     [900, 800],
     [640, 400],
     [390, 800],
@@ -101,6 +102,7 @@ test.describe('a kept run', () => {
         const wide = await page.evaluate(() => document.documentElement.scrollWidth);
         expect(wide, place).toBeLessThanOrEqual(width);
         expect(await seriousFindings(page), place).toEqual([]);
+        if (width > 400) expect(await smallTargets(page), place).toEqual([]);
       }
     });
   }

@@ -23,3 +23,15 @@ export async function seriousFindings(page: Page): Promise<string[]> {
       .map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`);
   });
 }
+
+/** What cannot be touched on 24 by 24 pixels of its own, a line each. */
+export async function smallTargets(page: Page): Promise<string[]> {
+  await page
+    .evaluate(`${axe.source}; undefined`)
+    .catch(async () => page.addScriptTag({ content: axe.source }));
+  return page.evaluate(async () => {
+    const rule = { type: 'rule' as const, values: ['target-size'] };
+    const { violations } = await (window as unknown as { axe: typeof axe }).axe.run({ runOnly: rule });
+    return violations.flatMap((v) => v.nodes.map((n) => n.html.slice(0, 160)));
+  });
+}

@@ -63,7 +63,7 @@ describe('plateau run', () => {
       () => ['run', strategy, '--universe', universe],
       "required option '--bars <bars>' not specified",
     ],
-    ['an unknown option', () => ['run', strategy, '--fast'], "unknown option '--fast'"],
+    ['an unknown option', () => ['run', strategy, '--bars', bars, '--fast'], "unknown option '--fast'"],
     [
       'a bad date',
       () => ['run', strategy, '--bars', bars, '--universe', universe, '--from', 'May'],

@@ -167,7 +167,7 @@ describe('plateau study', () => {
     process.stderr.write = ((line: string) => told.push(line) > 0) as typeof write;
     try {
       expect(await main(['study', 'x.json', '--bars', bars, '--dial', 'low'])).toBe(2);
-      expect(await main(['study'])).toBe(2);
+      expect(await main(['study', '--bars', bars])).toBe(2);
       expect(await main(['study', join(scratch, 'none.json'), '--bars', bars])).toBe(2);
     } finally {
       process.stderr.write = write;

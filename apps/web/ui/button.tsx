@@ -32,7 +32,7 @@ export function IconButton({ label, icon: Icon, className, ...props }: IconButto
           type="button"
           aria-label={label}
           className={clsx(
-            'inline-flex size-[1.85rem] items-center justify-center rounded-sm text-soft hover:bg-sunk hover:text-ink disabled:opacity-40',
+            'inline-flex size-[1.85rem] shrink-0 items-center justify-center rounded-sm text-soft hover:bg-sunk hover:text-ink disabled:opacity-40',
             className,
           )}
           {...props}

@@ -23,14 +23,17 @@ export function Checkbox({ checked, onChange, children, label, disabled = false,
       onCheckedChange={(next) => onChange(next === true)}
       disabled={disabled}
       aria-label={label}
+      // A finger finds more than the box that is drawn.
       className={clsx(
-        'inline-flex size-3.5 shrink-0 items-center justify-center rounded-[3px] border border-strong bg-raised disabled:opacity-50 data-[state=checked]:border-accent data-[state=checked]:bg-accent',
-        children === undefined && className,
+        'group inline-flex size-[1.85rem] shrink-0 items-center justify-center disabled:opacity-50',
+        children === undefined ? className : '-m-[0.49rem]',
       )}
     >
-      <Radix.Indicator>
-        <Check size={11} strokeWidth={3.5} aria-hidden className="text-raised" />
-      </Radix.Indicator>
+      <span className="inline-flex size-3.5 items-center justify-center rounded-[3px] border border-strong bg-raised group-data-[state=checked]:border-accent group-data-[state=checked]:bg-accent">
+        <Radix.Indicator>
+          <Check size={11} strokeWidth={3.5} aria-hidden className="text-raised" />
+        </Radix.Indicator>
+      </span>
     </Radix.Root>
   );
   if (children === undefined) return tick;

@@ -46,7 +46,9 @@ export function Select<Value extends string>(props: SelectProps<Value>) {
         data-value={value}
         className={clsx(
           'inline-flex max-w-full items-center justify-between gap-1 text-left',
-          look === 'box' ? box({ faulty, className: 'px-1.5 py-0.5' }) : 'word rounded-sm hover:bg-sunk',
+          look === 'box'
+            ? box({ faulty, className: 'px-1.5 py-0.5' })
+            : 'word -my-[0.2rem] min-h-[1.85rem] rounded-sm hover:bg-sunk',
           className,
         )}
       >

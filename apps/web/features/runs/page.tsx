@@ -123,7 +123,7 @@ function Entry({ run, current, marked, onMark }: EntryProps) {
           label={`Side by side: ${run.name}, ${moment(run.at)}`}
           checked={marked}
           onChange={onMark}
-          className="mt-1"
+          className="-mt-0.5 -ml-1.5"
         />
         <Link
           href={`/runs?run=${run.id}`}

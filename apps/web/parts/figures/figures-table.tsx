@@ -66,7 +66,7 @@ export const FiguresTable = memo(function FiguresTable({
           const compared = before && entry.better && (sameCapital || entry.kind !== 'money');
           return (
             <tr key={entry.key} className="border-b border-hairline text-right">
-              <th scope="row" className="py-[2px] text-left font-normal whitespace-nowrap">
+              <th scope="row" className="h-[1.9rem] text-left font-normal whitespace-nowrap">
                 <FigureName name={entry.name} definition={definitionOf(entry, barsPerYear)} />
               </th>
               <td className="pl-2 font-semibold">{ours(entry, figures)}</td>

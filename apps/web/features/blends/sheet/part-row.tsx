@@ -71,7 +71,7 @@ export function PartRow(props: PartRowProps) {
             {...attributes}
             {...listeners}
             aria-label={`Move ${shown}`}
-            className="shrink-0 cursor-grab touch-none text-soft"
+            className="-my-[0.2rem] -ml-2 inline-flex size-[1.85rem] shrink-0 cursor-grab touch-none items-center justify-center text-soft"
           >
             <GripVertical size={13} aria-hidden />
           </button>

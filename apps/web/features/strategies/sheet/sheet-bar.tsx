@@ -116,14 +116,14 @@ export function SheetBar({ sheet, onShelf, onSheets }: SheetBarProps) {
             disabled={!nextStep && !nextAct}
             onClick={() => void redoStep()}
           />
-          <span className="mx-1.5 h-4 border-l border-hairline" />
+          <span className="mx-0.5 h-4 border-l border-hairline" />
           <IconButton label="Shelf of ready sheets" icon={Library} onClick={onShelf} />
           <NewSheetMenu onShelf={onShelf} />
           <IconButton label="Duplicate" icon={Copy} onClick={() => void duplicateSheet()} />
           <IconButton label="Delete" icon={Trash2} onClick={removeSheet} />
           <BlendThese ticked={[sheet.id]} trigger={<IconButton label="Blend sheets …" icon={Blend} />} />
           <DoubtMenu doubt={(question) => doubtSheet(sheet, question)} />
-          <span className="mx-1.5 h-4 border-l border-hairline" />
+          <span className="mx-0.5 h-4 border-l border-hairline" />
           <IconButton label="Export as strategy file" icon={Download} onClick={exportFile} />
           <IconButton label="Copy link" icon={Link2} onClick={() => void copyLink(sheet.draft)} />
           <IconButton label="Import a strategy file" icon={Upload} onClick={actions.importNow} />

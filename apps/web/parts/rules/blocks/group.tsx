@@ -53,7 +53,7 @@ export function Group({ tree, path, dragged, onTree, node = tree }: GroupProps) 
           onChange={(kind) => onTree(replaceAt(tree, path, { ...node, kind }))}
         />
       )}
-      <ul>
+      <ul className="mt-1.5">
         {parts.map((part, k) => (
           <Fragment key={k}>
             <Gap group={path} index={k} active={dragged !== undefined} />
@@ -139,7 +139,7 @@ function Part({ tree, path, part, anyOf, dragged, onTree }: PartProps) {
         ref={setDrop}
         data-over={(isOver && !isDragging) || undefined}
         className={clsx(
-          'flex items-start gap-1 rounded-sm py-px',
+          'flex items-start rounded-sm py-px',
           isOver && dragged && !isDragging && 'outline outline-2 outline-accent',
         )}
       >
@@ -150,7 +150,7 @@ function Part({ tree, path, part, anyOf, dragged, onTree }: PartProps) {
           aria-label={`Move condition ${number}`}
           disabled={path.length === 0}
           className={clsx(
-            'mt-0.5 shrink-0 cursor-grab touch-none text-soft',
+            '-my-[0.2rem] -ml-2 inline-flex size-[1.85rem] shrink-0 cursor-grab touch-none items-center justify-center text-soft',
             path.length === 0 && 'invisible',
           )}
         >
@@ -162,7 +162,7 @@ function Part({ tree, path, part, anyOf, dragged, onTree }: PartProps) {
           onChange={() =>
             onTree(replaceAt(tree, path, off ? inner : { kind: 'off', of: inner, place: inner.place }))
           }
-          className="mt-1"
+          className="-mt-0.5"
         />
         <div className={clsx('min-w-0 flex-1', off && 'opacity-55')}>
           {inner.kind === 'and' || inner.kind === 'or' ? (

@@ -64,7 +64,7 @@ export function ValuePicker({
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger
         className={clsx(
-          'rounded-sm px-0.5 text-left underline decoration-hairline decoration-dotted underline-offset-3 hover:bg-sunk hover:decoration-ink',
+          '-my-[0.2rem] min-h-[1.85rem] rounded-sm px-0.5 text-left underline decoration-hairline decoration-dotted underline-offset-3 hover:bg-sunk hover:decoration-ink',
           className,
         )}
       >
