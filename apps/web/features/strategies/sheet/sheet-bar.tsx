@@ -99,7 +99,7 @@ export function SheetBar({ sheet, onShelf, onSheets }: SheetBarProps) {
             className="min-w-0 flex-1 border-b border-transparent bg-transparent font-serif text-xl hover:border-hairline"
           />
         </div>
-        <div className="mt-1 flex items-center" role="toolbar" aria-label="Sheet">
+        <div className="-mx-2 mt-1 flex items-center" role="toolbar" aria-label="Sheet">
           <IconButton
             label={
               lastStep ? `Undo ${wordsFor(lastStep)}` : lastAct ? `Undo: ${lastAct.words}` : 'Nothing to undo'
