@@ -152,7 +152,11 @@ export function OutlineLinks({ outline }: { outline: Outline }) {
       className="flex flex-wrap gap-x-4 border-b border-hairline px-4 py-1"
     >
       {outline.map(([id, name]) => (
-        <a key={id} href={`#${id}`} className="whitespace-nowrap text-accent hover:underline">
+        <a
+          key={id}
+          href={`#${id}`}
+          className="inline-flex min-h-[1.85rem] items-center whitespace-nowrap text-accent hover:underline"
+        >
           {name}
         </a>
       ))}
