@@ -3,6 +3,7 @@
 import { dayFromIso, isoFromDay, type Membership, type Universe } from '@plateau/core';
 import { csvRows } from './csv-rows.ts';
 import { faultInText } from './import/row-scanner.ts';
+import { cleanSymbol } from './import/symbol.ts';
 import { LIMITS, told } from './limits.ts';
 import type { FileProblem, Result } from './problem.ts';
 import { writeCsv } from './write-csv.ts';
@@ -65,8 +66,6 @@ export function readUniverseCsv(text: string, file: string): Result<Universe> {
   return problems.length > 0 ? { ok: false, problems } : { ok: true, value: members };
 }
 
-/** What a symbol may be written with. */
-const SYMBOL = /^[\p{L}\p{N}_^][\p{L}\p{N}_.&^-]{0,31}$/u;
 /** What stands above a table of other things, and above a list of symbols. */
 const HEADINGS = ['from', 'to', 'group', 'name', 'date'];
 const LIST_HEADINGS = ['ticker', 'tickers', 'symbols', 'instrument', 'instruments', 'code'];
@@ -76,7 +75,8 @@ function plainList(rows: readonly (readonly string[])[]): Universe | undefined {
   const isHeading = LIST_HEADINGS.includes(rows[0]?.[0]?.trim().toLowerCase() ?? '') && rows[0]?.length === 1;
   const cells = (isHeading ? rows.slice(1) : rows).flat().map((cell) => cell.trim());
   const symbols = [...new Set(cells.filter((cell) => cell !== ''))];
-  const isList = rows.length > 0 && symbols.length > 0 && symbols.every((symbol) => SYMBOL.test(symbol));
+  const isList =
+    rows.length > 0 && symbols.length > 0 && symbols.every((symbol) => cleanSymbol(symbol) === symbol);
   const hasHeader = (rows[0] ?? []).some((cell) => HEADINGS.includes(cell.trim().toLowerCase()));
   return isList && !hasHeader ? symbols.map((symbol) => ({ symbol })) : undefined;
 }

@@ -16,6 +16,7 @@ import {
 import { LIMITS, told } from '../limits.ts';
 import { dayFromCell, numberFromCell } from './cells.ts';
 import type { Layout, Role } from './layout.ts';
+import { cleanSymbol } from './symbol.ts';
 
 /** One line of the report: what became of a row, or of all rows of an instrument. */
 export interface RowNote {
@@ -402,17 +403,6 @@ function splitFromCell(text: string, decimal: '.' | ','): number {
   const parts = text.split(/:|\/| for /i).map((part) => numberFromCell(part, decimal));
   const [fresh = Number.NaN, old = 1] = parts;
   return parts.length > 2 ? Number.NaN : fresh / old;
-}
-
-const LONGEST_SYMBOL = 32;
-
-/** A symbol as rules can name it: letters, digits, and _ . & - ^, nothing else. */
-export function cleanSymbol(text: string): string {
-  return text
-    .trim()
-    .replace(/[^\p{L}\p{N}_.&^-]+/gu, '-')
-    .replace(/^[-.&]+|[-.&]+$/g, '')
-    .slice(0, LONGEST_SYMBOL);
 }
 
 /** A file's name without folder and endings. */
