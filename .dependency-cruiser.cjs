@@ -10,10 +10,10 @@ module.exports = {
     },
     {
       name: 'core-imports-only-itself',
-      comment: 'The computation is pure: no file, no browser, no clock. Chevrotain reads rule text.',
+      comment: 'The computation is pure: no file, no browser, no clock. Chevrotain reads rule text, noble hashes data.',
       severity: 'error',
       from: { path: '^packages/core/src' },
-      to: { pathNot: ['^packages/core/src', '^node_modules/(@chevrotain/|chevrotain)'] },
+      to: { pathNot: ['^packages/core/src', '^node_modules/(@chevrotain/|chevrotain|@noble/hashes)'] },
     },
     {
       name: 'language-knows-no-evaluation',
@@ -42,12 +42,17 @@ module.exports = {
     },
     {
       name: 'by-the-public-face',
-      comment: 'A package is used through its index; only its own tests reach inside.',
+      comment: 'A package is used through its index or another of the entries that its package.json names; only its own tests reach inside.',
       severity: 'error',
       from: { path: '^(apps|packages)/([^/]+)/' },
       to: {
         path: '^packages/[^/]+/src/',
-        pathNot: ['^packages/$2/', '^packages/[^/]+/src/index.ts$', '^packages/files/src/run-export.ts$'],
+        pathNot: [
+          '^packages/$2/',
+          '^packages/[^/]+/src/index.ts$',
+          '^packages/core/src/version.ts$',
+          '^packages/files/src/run-export.ts$',
+        ],
       },
     },
     {

@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { gzipSync, strToU8 } from 'fflate';
 import { seriousFindings, smallTargets } from './kit/axe.ts';
-import { headless, strategyFile } from './kit/seeds.ts';
+import { headless } from './kit/seeds.ts';
 import { expect, test } from './kit/test.ts';
 
 const others = (name: string): Buffer =>
@@ -77,10 +77,20 @@ test.describe('a kept run', () => {
     await page.getByRole('menuitem', { name: 'Members and their bars, Parquet in a zip' }).click();
     const zip = join(scratch, 'bars.zip');
     await (await download).saveAs(zip);
-    const args = ['plateau', 'run', strategyFile(), '--bars', zip, '--benchmark', 'SK60', '--json'];
+    await page.goto('/runs');
+    await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
+    await expect(page.getByText('Repeated to the last bit.')).toBeVisible();
+    const run = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Take out', exact: true }).click();
+    await page.getByRole('menuitem', { name: 'Run as JSON' }).click();
+    const file = join(scratch, 'run.json');
+    await (await run).saveAs(file);
+    const args = ['plateau', 'run', file, '--bars', zip, '--json'];
     const { stdout, stderr, status } = spawnSync('npx', args, { encoding: 'utf8', maxBuffer: 1e8 });
     expect(status, stderr).toBe(0);
-    expect(JSON.parse(stdout).figures).toEqual(JSON.parse(headless('summary.json')).figures);
+    const again = JSON.parse(stdout);
+    expect(again.inputs.data).toBe(JSON.parse(readFileSync(file, 'utf8')).data);
+    expect(again.figures).toEqual(JSON.parse(headless('summary.json')).figures);
   });
 
   for (const [width, height] of [

@@ -1,5 +1,3 @@
-// A worker thread of `plateau sweep` and `plateau study`.
-import { register } from 'tsx/esm/api';
+import { fromBundle } from './bundle.mjs';
 
-register();
-await import('../src/engine-worker.ts');
+await fromBundle('engine-worker');

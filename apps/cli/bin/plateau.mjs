@@ -1,9 +1,5 @@
 #!/usr/bin/env node
-// Runs the TypeScript sources as they are: no build step between `npm ci` and a run.
-import { register } from 'tsx/esm/api';
+import { fromBundle } from './bundle.mjs';
 
-register();
-const { endWhenCut } = await import('../src/terminal.ts');
-endWhenCut();
-const { main } = await import('../src/main.ts');
+const { main } = await fromBundle('main');
 process.exitCode = await main(process.argv.slice(2));

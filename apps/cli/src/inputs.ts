@@ -5,7 +5,7 @@ import type { Bars, Day, RunRequest, Universe } from '@plateau/core';
 import { readRunFile, readStrategyFile, readUniverseCsv } from '@plateau/files';
 import { BadInput } from './endings.ts';
 import { type MarketFiles, readMarket } from './market.ts';
-import { calledAs, dayOption, readBytes, readText, STANDARD_INPUT, textOf, valueOf } from './read.ts';
+import { calledAs, dayOption, readText, STANDARD_INPUT, valueOf } from './read.ts';
 
 export interface InputOptions {
   readonly strategy: string;
@@ -20,9 +20,8 @@ export interface Inputs {
   readonly request: RunRequest;
   readonly market: ReadonlyMap<string, Bars>;
   readonly universe: Universe;
-  /** what was read, for its hashes: the strategy, then the universe and the bars by name */
+  /** as it was read, for its hash */
   readonly strategyText: string;
-  readonly data: readonly Uint8Array[];
 }
 
 /** Said in place of a first day: a run then begins when all windows of its rules are full. */
@@ -38,7 +37,7 @@ export async function readInputs(options: InputOptions): Promise<Inputs> {
   // The universe's faults are told before those of a hundred files of bars.
   const named = options.universe === undefined ? undefined : readNamedUniverse(options.universe);
   const files = await readMarket(options.bars);
-  const universe = named?.members ?? fromMarket(files, options.universe) ?? own;
+  const universe = named ?? fromMarket(files, options.universe) ?? own;
   if (!universe) throw new BadInput('name the universe file: --universe FILE.csv');
   const from = options.from === FILLED ? undefined : dayOption('--from', options.from);
   const to = dayOption('--to', options.to);
@@ -54,7 +53,6 @@ export async function readInputs(options: InputOptions): Promise<Inputs> {
     market: files.market,
     universe,
     strategyText,
-    data: [...(named ? [named.bytes] : []), ...files.bytes],
   };
 }
 
@@ -73,10 +71,9 @@ function readAsked(text: string, file: string): Asked {
 }
 
 /** A universe file. Undefined where it is none but may be the name of one in a workspace. */
-function readNamedUniverse(file: string): { members: Universe; bytes: Uint8Array } | undefined {
+function readNamedUniverse(file: string): Universe | undefined {
   if (file !== STANDARD_INPUT && !existsSync(file)) return undefined;
-  const bytes = readBytes(file);
-  return { members: valueOf(readUniverseCsv(textOf(bytes), calledAs(file))), bytes };
+  return valueOf(readUniverseCsv(readText(file), calledAs(file)));
 }
 
 /** The universe that comes with the bars. @throws {BadInput} when one is named that does not */

@@ -3,10 +3,11 @@
 import { CommanderError } from 'commander';
 import { BadInput, STATUS } from './endings.ts';
 import { programOf } from './program.ts';
-import { failure } from './terminal.ts';
+import { endWhenCut, failure } from './terminal.ts';
 
 /** @returns the exit status, one of {@link STATUS}; what is wrong with what was given is told on standard error */
 export async function main(args: readonly string[]): Promise<number> {
+  endWhenCut();
   const told = { status: STATUS.done as number };
   try {
     const program = programOf(told);

@@ -22,8 +22,6 @@ export interface MarketFiles {
   readonly market: ReadonlyMap<string, Bars>;
   /** the universes that come with the bars, by name; of a folder or a zip the one in its universe.csv, called '' */
   readonly universes: ReadonlyMap<string, Universe>;
-  /** the bytes that were read, in the order of their names, for their hash */
-  readonly bytes: readonly Uint8Array[];
 }
 
 /** A file of the market: where it stands, for messages, and its name in its folder. */
@@ -79,7 +77,7 @@ async function marketOf(path: string, files: readonly MarketFile[]): Promise<Mar
     market.set(symbol, await barsOf(file));
   }
   if (market.size === 0) throw new BadInput(`${path}: there are no .csv or .parquet files in it`);
-  return { market, universes, bytes: files.map(({ bytes }) => bytes) };
+  return { market, universes };
 }
 
 /** The name as it stands: what is called by it in rules and universes. */
@@ -108,7 +106,7 @@ async function workspaceOf(path: string, bytes: Uint8Array): Promise<MarketFiles
       const members = readUniverseRows(row.members);
       if (members && typeof row.name === 'string') universes.set(row.name, members);
     }
-    return { market, universes, bytes: [bytes] };
+    return { market, universes };
   } catch (error) {
     throw new BadInput(`${path}: ${(error as Error).message}`);
   }

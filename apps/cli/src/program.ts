@@ -1,16 +1,14 @@
-// The commands and their options, as one asks for them on a terminal.
+// The commands and their options, as one asks for them on a terminal. What a command needs is read when it is asked for.
 
-import { readFileSync } from 'node:fs';
+import { ENGINE_VERSION } from '@plateau/core/version';
 import { Command, InvalidArgumentError } from 'commander';
-import { type BlendOptions, blendCommand } from './blend.ts';
+import type { BlendOptions } from './blend.ts';
 import { completionFor, SHELLS } from './completion.ts';
 import { STATUS } from './endings.ts';
-import { type RunOptions, runCommand } from './run.ts';
-import { type StudyOptions, studyCommand } from './study.ts';
-import { type SweepOptions, sweepCommand } from './sweep.ts';
+import type { RunOptions } from './run.ts';
+import type { StudyOptions } from './study.ts';
+import type { SweepOptions } from './sweep.ts';
 import { failure } from './terminal.ts';
-
-const { version } = JSON.parse(readFileSync(new URL('../package.json', import.meta.url), 'utf8'));
 
 const BARS =
   'BARS is a folder with one file an instrument, SYMBOL.csv, SYMBOL.csv.gz or SYMBOL.parquet, with Date, Open, High, Low, Close and Volume; or a zip of such files; or a workspace that the page gave. A universe.csv beside them (symbol,from,to,group) is the universe where --universe names none.';
@@ -27,7 +25,7 @@ export interface Told {
 export function programOf(told: Told): Command {
   const program = new Command('plateau')
     .description('Backtests end-of-day rules on whole portfolios, beside buy-and-hold.')
-    .version(version, '-V, --version', 'print the version')
+    .version(ENGINE_VERSION, '-V, --version', 'print the version')
     .helpOption('-h, --help', 'print what there is to ask for')
     .helpCommand('help [command]', 'print what there is to ask of a command')
     .showSuggestionAfterError()
@@ -59,9 +57,10 @@ export function programOf(told: Told): Command {
       'writes summary.json, equity.csv, trades.csv, decisions.csv, next-orders.csv there',
     )
     .addHelpText('after', '\n--from filled begins on the day on which all windows of the rules are full.')
-    .action(async (strategy: string, options: Omit<RunOptions, 'strategy'>) =>
-      print(await runCommand({ ...options, strategy })),
-    );
+    .action(async (strategy: string, options: Omit<RunOptions, 'strategy'>) => {
+      const { runCommand } = await import('./run.ts');
+      print(await runCommand({ ...options, strategy }));
+    });
 
   threads(universe(market(program.command('sweep'))))
     .summary('run every combination of some dials’ values')
@@ -76,6 +75,7 @@ export function programOf(told: Told): Command {
     )
     .option('--out <file>', 'writes the rows there, as CSV unless --json')
     .action(async (strategy: string, options: Omit<SweepOptions, 'strategy'>) => {
+      const { sweepCommand } = await import('./sweep.ts');
       const { text, failed } = await sweepCommand({ ...options, strategy });
       print(text);
       for (const line of failed) failure(line);
@@ -89,9 +89,10 @@ export function programOf(told: Told): Command {
     )
     .argument('<blend.json>', 'blend file')
     .option('--out <folder>', 'writes summary.json, equity.csv, trades.csv, decisions.csv there, by part')
-    .action(async (blend: string, options: Omit<BlendOptions, 'blend'>) =>
-      print(await blendCommand({ ...options, blend })),
-    );
+    .action(async (blend: string, options: Omit<BlendOptions, 'blend'>) => {
+      const { blendCommand } = await import('./blend.ts');
+      print(await blendCommand({ ...options, blend }));
+    });
 
   threads(universe(market(program.command('study'))))
     .summary('run a study: terrain, walk-forward, edge, pair or shake')
@@ -103,9 +104,10 @@ export function programOf(told: Told): Command {
       '--out <folder>',
       'writes result.json and a CSV a table; goes on from there when it was ended early',
     )
-    .action(async (study: string, options: Omit<StudyOptions, 'study'>) =>
-      print(await studyCommand({ ...options, study })),
-    );
+    .action(async (study: string, options: Omit<StudyOptions, 'study'>) => {
+      const { studyCommand } = await import('./study.ts');
+      print(await studyCommand({ ...options, study }));
+    });
 
   program
     .command('completion')

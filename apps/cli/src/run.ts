@@ -1,7 +1,7 @@
 // plateau run: files in, figures out.
 
 import { createHash } from 'node:crypto';
-import { createEngine, ENGINE_VERSION } from '@plateau/core';
+import { createEngine, dataName, ENGINE_VERSION, symbolsRead } from '@plateau/core';
 import { decisionsCsv, equityCsv, nextOrdersCsv, summaryJson, tradesCsv } from '@plateau/files';
 import { figuresTable } from './figures-table.ts';
 import { type InputOptions, readInputs } from './inputs.ts';
@@ -16,16 +16,14 @@ export interface RunOptions extends InputOptions {
 
 /** Runs and writes the out folder; returns the text for standard output. @throws {BadInput} */
 export async function runCommand(options: RunOptions): Promise<string> {
-  const { request, market, universe, strategyText, data } = await readInputs(options);
+  const { request, market, universe, strategyText } = await readInputs(options);
   const outcome = createEngine(market, universe).run(request);
   if (outcome.kind === 'problems') throw problemsIn(calledAs(options.strategy), outcome.problems);
   if (outcome.kind === 'stopped') throw new Error('nothing stops a headless run');
   const { run } = outcome;
-  const hash = createHash('sha256');
-  for (const bytes of data) hash.update(bytes);
   const summary = summaryJson(run, {
     strategy: createHash('sha256').update(strategyText).digest('hex'),
-    data: hash.digest('hex'),
+    data: dataName(market, universe, symbolsRead(request, universe, market)),
     engine: ENGINE_VERSION,
   });
   if (options.out !== undefined) {

@@ -7,30 +7,43 @@ import { describe, expect, it } from 'vitest';
 import type { StoredRun } from '../model/rows.ts';
 import { verdict } from '../model/runs/verdict.ts';
 
-const kept = { data: 'bars', summary: 'figures', engine: ENGINE_VERSION } as StoredRun;
+const [bars, others] = ['1', '2'].map((digit) => digit.repeat(64)) as [string, string];
+const kept = { data: bars, summary: 'figures', engine: ENGINE_VERSION } as StoredRun;
 
 describe('a repetition', () => {
   it.each([
-    ['the same bars and figures', kept, { data: 'bars', summary: 'figures' }, 'Repeated to the last bit.'],
+    ['the same bars and figures', kept, { data: bars, summary: 'figures' }, 'Repeated to the last bit.'],
     [
       'other bars',
       kept,
-      { data: 'new', summary: 'other' },
+      { data: others, summary: 'other' },
       'have changed since it was kept, and the figures',
     ],
     [
       'other bars that do not matter',
       kept,
-      { data: 'new', summary: 'figures' },
+      { data: others, summary: 'figures' },
       'but the figures are the same',
     ],
     [
       'another engine',
       { ...kept, engine: '0.0.1' },
-      { data: 'bars', summary: 'other' },
+      { data: bars, summary: 'other' },
       'The engine was 0.0.1',
     ],
-    ['the same engine on the same bars', kept, { data: 'bars', summary: 'other' }, 'a fault of Plateau'],
+    [
+      'a signature of before 0.3 and the same figures',
+      { ...kept, data: '0123456789abcdef' },
+      { data: bars, summary: 'figures' },
+      'its bars are signed now',
+    ],
+    [
+      'a signature of before 0.3 and other figures',
+      { ...kept, data: '0123456789abcdef' },
+      { data: bars, summary: 'other' },
+      'cannot be said whether they have changed',
+    ],
+    ['the same engine on the same bars', kept, { data: bars, summary: 'other' }, 'a fault of Plateau'],
   ])('with %s says so', (_what, run, again, words) => {
     expect(verdict(run, again)).toContain(words);
   });

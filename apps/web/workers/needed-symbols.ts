@@ -1,6 +1,6 @@
 // The instruments a run may read: only their bars are brought into memory, however many the store holds.
 
-import { aloneAsked, type BlendAsked, type RunAsked, type Study } from '@plateau/core';
+import { aloneAsked, type BlendAsked, type RunAsked, type Study, wordsIn } from '@plateau/core';
 import { universesOf as universesOfStudy } from '@/model/studies/universes.ts';
 import { database } from '@/store/database.ts';
 import { readMembers } from '@/store/market/universes.ts';
@@ -16,8 +16,7 @@ export async function neededSymbols(asked: Asked): Promise<Set<string>> {
   for (const universe of universesOf(asked)) {
     for (const symbol of await symbolsIn(universe)) needed.add(symbol);
   }
-  const words = JSON.stringify(asked).match(/[\p{L}\p{N}_^][\p{L}\p{N}_.&^-]*/gu) ?? [];
-  for (const word of [...words, ...benchmarksOf(asked)]) if (symbols.has(word)) needed.add(word);
+  for (const word of [...wordsIn(asked), ...benchmarksOf(asked)]) if (symbols.has(word)) needed.add(word);
   return needed;
 }
 

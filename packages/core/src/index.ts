@@ -13,6 +13,7 @@ export {
 } from './bars/columns.ts';
 export { dataName } from './bars/data-name.ts';
 export { newBars } from './bars/layout.ts';
+export { symbolsRead, wordsIn } from './bars/symbols-read.ts';
 export { type BarUnit, barsPerYear } from './bars/unit.ts';
 export { type BaselineFigures, entryShares, placeAmong, randomEntryRun } from './baseline.ts';
 export { blendApart } from './blend/apart.ts';
