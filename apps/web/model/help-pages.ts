@@ -11,11 +11,13 @@ export interface HelpPage {
 export const helpPages: readonly HelpPage[] = [
   { slug: '', title: 'First walk', file: 'help.md' },
   { slug: 'glossary', title: 'Words', file: 'glossary.md' },
+  { slug: 'sheet', title: 'The sheet', file: 'sheet.md' },
   { slug: 'rules', title: 'Rules and measures', file: 'rule-language.md' },
   { slug: 'simulation', title: 'What a run does', file: 'simulation.md' },
   { slug: 'figures', title: 'Figures', file: 'statistics.md' },
   { slug: 'studies', title: 'Studies', file: 'studies.md' },
   { slug: 'blends', title: 'Blends', file: 'blends.md' },
+  { slug: 'market', title: 'Market', file: 'market.md' },
   { slug: 'files', title: 'Files and the terminal', file: 'files.md' },
   { slug: 'strategy-file', title: 'Strategy files', file: 'strategy-file.md' },
 ];

@@ -12,26 +12,31 @@ interface FoldProps {
   readonly mustBeSeen?: boolean;
   /** the names of what is in it, by which keys find it */
   readonly of?: string;
+  /** stands after its title, apart from what opens it */
+  readonly mark?: ReactNode;
   readonly className?: string;
   readonly children: ReactNode;
 }
 
 /** What stays folded away until it is asked for. */
-export function Fold({ title, words, mustBeSeen = false, of, className, children }: FoldProps) {
+export function Fold({ title, words, mustBeSeen = false, of, mark, className, children }: FoldProps) {
   const [open, setOpen] = useState(mustBeSeen);
   useEffect(() => {
     if (mustBeSeen) setOpen(true);
   }, [mustBeSeen]);
   return (
     <Collapsible.Root open={open} onOpenChange={setOpen} className={className}>
-      <Collapsible.Trigger
-        data-fold-of={of}
-        className="group flex w-full items-center gap-1 text-left font-serif text-base"
-      >
-        <ChevronRight size={14} aria-hidden className="shrink-0 group-data-[state=open]:rotate-90" />
-        <span className="whitespace-nowrap">{title}</span>
-        {words && <span className="ml-auto min-w-0 truncate pl-3 font-sans text-soft">{words}</span>}
-      </Collapsible.Trigger>
+      <div className="flex items-center">
+        <Collapsible.Trigger
+          data-fold-of={of}
+          className="group flex min-w-0 flex-1 items-center gap-1 text-left font-serif text-base"
+        >
+          <ChevronRight size={14} aria-hidden className="shrink-0 group-data-[state=open]:rotate-90" />
+          <span className="whitespace-nowrap">{title}</span>
+          {words && <span className="ml-auto min-w-0 truncate pl-3 font-sans text-soft">{words}</span>}
+        </Collapsible.Trigger>
+        {mark}
+      </div>
       <Collapsible.Content>{children}</Collapsible.Content>
     </Collapsible.Root>
   );

@@ -4,6 +4,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Marked, type Token, type Tokens } from 'marked';
 import { type HelpPage, helpAddress, helpPages } from '@/model/help-pages.ts';
+import { sectionId } from '@/model/help-topics.ts';
 
 /** A heading with what stands below it. */
 export interface HelpSection {
@@ -21,8 +22,6 @@ export const version = (): string =>
 const textOf = ({ file }: HelpPage): string =>
   readFileSync(join(process.cwd(), '../../docs', file), 'utf8').replace(/<!--.*?-->/gs, '');
 
-const idOf = (title: string): string => title.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-');
-
 /** Where a link of a document leads in the help; links out of it stay as they are. */
 function leads(href: string): string {
   const [file, part] = href.split('#');
@@ -34,10 +33,17 @@ const marked = new Marked({
   renderer: {
     heading({ tokens, depth }: Tokens.Heading): string {
       const words = this.parser.parseInline(tokens);
-      return `<h${depth} id="${idOf(plain(tokens))}">${words}</h${depth}>`;
+      return `<h${depth} id="${sectionId(plain(tokens))}">${words}</h${depth}>`;
     },
     link({ href, tokens }: Tokens.Link): string {
       return `<a href="${leads(href)}">${this.parser.parseInline(tokens)}</a>`;
+    },
+    // A word that a list explains has an address of its own.
+    listitem({ tokens }: Tokens.ListItem): string {
+      const first = tokens[0];
+      const word = first && 'tokens' in first ? first.tokens?.[0] : undefined;
+      const id = word?.type === 'strong' ? ` id="${sectionId(plain(word.tokens ?? []))}"` : '';
+      return `<li${id}>${this.parser.parse(tokens)}</li>`;
     },
     // Wide tables scroll by themselves, also by keys.
     table(
@@ -74,7 +80,7 @@ export function helpSections(): readonly HelpSection[] {
     return sections.map(({ title, text }) => ({
       page: page.title,
       title,
-      address: `${helpAddress(page)}#${idOf(title)}`,
+      address: `${helpAddress(page)}#${sectionId(title)}`,
       text: `${title} ${text.join(' ')}`.toLowerCase(),
     }));
   });

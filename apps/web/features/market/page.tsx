@@ -4,8 +4,10 @@ import { dayFromIso, isoFromDay } from '@plateau/core';
 import { parseAsString, parseAsStringLiteral, useQueryState, useQueryStates } from 'nuqs';
 import { Tabs } from 'radix-ui';
 import { type ReactNode, Suspense, useEffect, useMemo, useState } from 'react';
+import { isHelpTopic } from '@/model/help-topics.ts';
 import type { InstrumentQuality } from '@/model/market/quality.ts';
 import type { StoredListing } from '@/model/rows.ts';
+import { HelpMark } from '@/parts/help-mark.tsx';
 import { useUndoKeys } from '@/parts/keys/use-undo-keys.ts';
 import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
 import { count } from '@/ui/format.ts';
@@ -156,7 +158,7 @@ function Market() {
             activationMode="manual"
             className="flex h-full min-h-0 flex-col"
           >
-            <PanelTabs />
+            <PanelTabs panel={panel} />
             <Tabs.Content value={panel} className="flex min-h-0 flex-1 flex-col" tabIndex={-1}>
               {panel === 'instrument' &&
                 (chosen ? (
@@ -227,19 +229,22 @@ function Search({ text, onText, found, of }: SearchProps) {
   );
 }
 
-function PanelTabs() {
+function PanelTabs({ panel }: { readonly panel: PanelName }) {
   return (
-    <Tabs.List aria-label="Market" className="flex gap-4 border-b border-hairline">
-      {PANELS.map(([name, label]) => (
-        <Tabs.Trigger
-          key={name}
-          value={name}
-          className="-outline-offset-2 border-b-2 border-transparent px-1 py-1.5 text-soft hover:text-ink data-[state=active]:border-accent data-[state=active]:text-ink"
-        >
-          {label}
-        </Tabs.Trigger>
-      ))}
-    </Tabs.List>
+    <div className="flex items-center justify-between border-b border-hairline">
+      <Tabs.List aria-label="Market" className="flex gap-4">
+        {PANELS.map(([name, label]) => (
+          <Tabs.Trigger
+            key={name}
+            value={name}
+            className="-outline-offset-2 border-b-2 border-transparent px-1 py-1.5 text-soft hover:text-ink data-[state=active]:border-accent data-[state=active]:text-ink"
+          >
+            {label}
+          </Tabs.Trigger>
+        ))}
+      </Tabs.List>
+      {isHelpTopic(panel) && <HelpMark about={panel} />}
+    </div>
   );
 }
 

@@ -2,6 +2,7 @@
 
 import { figureEntry, isoFromDay, type SpanFigures } from '@plateau/core';
 import { Eye, EyeOff } from 'lucide-react';
+import { HelpMark } from '@/parts/help-mark.tsx';
 import { Button } from '@/ui/button';
 import { count, written } from '@/ui/format.ts';
 
@@ -31,6 +32,7 @@ export function Holdout({ from, isOpen, openings, onOpen }: HoldoutProps) {
     <p className="flex items-center gap-2 border-b border-hairline py-1">
       <EyeOff size={14} aria-hidden className="text-accent" />
       Veiled: nothing from {from} on is in any figure or curve.{looked}
+      <HelpMark about="veil" />
       <Button className="ml-auto" onClick={onOpen}>
         Open out-of-sample
       </Button>

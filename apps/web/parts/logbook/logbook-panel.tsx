@@ -8,6 +8,7 @@ import { Download, GitCompareArrows, Pin, RotateCcw, Trash2 } from 'lucide-react
 import { useRef, useState } from 'react';
 import type { LogEntry, VariantSetting } from '@/model/logbook/entry.ts';
 import type { Draft } from '@/model/sheet/sheet.ts';
+import { HelpMark } from '@/parts/help-mark.tsx';
 import { changeEntry, removeEntry } from '@/store/logbook.ts';
 import { Button, IconButton } from '@/ui/button';
 import { Checkbox } from '@/ui/checkbox.tsx';
@@ -86,6 +87,7 @@ export function LogbookPanel(props: LogbookPanelProps) {
             `; ${count(entries.length - seen.length)} that ran past the veil are not shown`}
           {marked.length === 1 && '; mark another to compare'}
         </span>
+        <HelpMark about="logbook" />
         <span className="ml-auto flex gap-2">
           <Button
             disabled={seen.length === 0}

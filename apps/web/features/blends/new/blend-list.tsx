@@ -10,6 +10,7 @@ import { freshBlend } from '@/model/blend/read.ts';
 import type { Sheet } from '@/model/sheet/sheet.ts';
 import { PartPicker } from '@/parts/blend/part-picker.tsx';
 import { useCommandMenu } from '@/parts/commands/command-menu.tsx';
+import { HelpMark } from '@/parts/help-mark.tsx';
 import { beginBlend, removeBlend } from '@/store/blends/actions.ts';
 import { newPartId } from '@/store/blends/keep.ts';
 import { openBlend, useBlends } from '@/store/blends/state.ts';
@@ -31,7 +32,10 @@ export function BlendList() {
     <main className="contours h-full overflow-auto">
       <div className="mx-auto grid max-w-[64rem] gap-4 p-6">
         <header>
-          <h1 className="font-serif text-2xl">Blends</h1>
+          <div className="flex items-center gap-1">
+            <h1 className="font-serif text-2xl">Blends</h1>
+            <HelpMark about="blends" />
+          </div>
           <p className="max-w-[46rem] text-soft">
             Several strategies as one account, or as buckets of money side by side: is the mixture better than
             its best part and than the benchmark, how alike are the parts, and where did the money come from?

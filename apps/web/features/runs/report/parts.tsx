@@ -10,6 +10,8 @@ import {
   useRef,
   useState,
 } from 'react';
+import { isHelpTopic } from '@/model/help-topics.ts';
+import { HelpMark } from '@/parts/help-mark.tsx';
 import { ChartOut } from '@/ui/chart/chart-out.tsx';
 
 export type Outline = readonly (readonly [id: string, name: string])[];
@@ -74,6 +76,7 @@ export function Part({ id, title, picture, children }: PartProps) {
         <h3 id={`${id}-title`} className="font-serif text-lg">
           {title}
         </h3>
+        {isHelpTopic(id) && <HelpMark about={id} />}
         {picture && <ChartOut name={picture} charts={self} label={`${title} as a picture`} />}
       </div>
       {isDrawn ? children : <div className="h-64" />}

@@ -2,6 +2,7 @@
 
 import type { Problem } from '@plateau/core';
 import { type ReactNode, useCallback, useMemo, useRef } from 'react';
+import { isHelpTopic } from '@/model/help-topics.ts';
 import { barsOf } from '@/model/sheet/bars.ts';
 import { isBlank } from '@/model/sheet/blank.ts';
 import { readDials, writeDials } from '@/model/sheet/dials.ts';
@@ -10,6 +11,7 @@ import { followUps } from '@/model/sheet/follow-ups.ts';
 import { formSections } from '@/model/sheet/form.ts';
 import { isShown } from '@/model/sheet/read.ts';
 import { type Draft, type Sheet, textOf } from '@/model/sheet/sheet.ts';
+import { HelpMark } from '@/parts/help-mark.tsx';
 import { Condition } from '@/parts/rules/blocks/condition.tsx';
 import { BlocksContext, type BlocksSetting } from '@/parts/rules/blocks/context.ts';
 import { editField, editFields } from '@/store/sheets/actions.ts';
@@ -93,9 +95,12 @@ export function SheetForm({ sheet, problems, sharesOf, days, notes }: SheetFormP
             return (
               <fieldset key={section.id} className="border-t border-hairline pt-2 pb-1 first:border-t-0">
                 <legend className="sr-only">{section.title}</legend>
-                <h2 aria-hidden className="mb-1 font-serif text-base">
-                  {section.title}
-                </h2>
+                <div className="mb-1 flex items-center justify-between">
+                  <h2 aria-hidden className="font-serif text-base">
+                    {section.title}
+                  </h2>
+                  {isHelpTopic(section.id) && <HelpMark about={section.id} />}
+                </div>
                 {shown.map((field) => row(field, section.title))}
                 {section.id === 'market' && <BarsField key={sheet.id} sheet={sheet} />}
                 {notes[section.id]}
@@ -109,6 +114,7 @@ export function SheetForm({ sheet, problems, sharesOf, days, notes }: SheetFormP
               words={changedWords(section, sheet.draft)}
               mustBeSeen={isFaulty(section, faults)}
               of={shown.map(({ key }) => key).join(' ')}
+              mark={isHelpTopic(section.id) && <HelpMark about={section.id} />}
               className="border-t border-hairline py-1.5"
             >
               <div className="pt-2">

@@ -5,6 +5,7 @@ import { readStrategy, STRATEGY_FORMAT } from '@plateau/files';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
+import { HelpMark } from '@/parts/help-mark.tsx';
 import { importStrategy } from '@/store/sheets/actions.ts';
 import { Button, IconButton } from '@/ui/button';
 import { type ShelfSheet, shelf } from './shelf.ts';
@@ -43,6 +44,7 @@ export function ShelfPanel({ onClose }: { onClose: () => void }) {
     <section aria-label="Shelf" className="flex h-full min-h-0 flex-col px-4 pt-2">
       <div className="flex items-center gap-2">
         <h2 className="font-serif text-xl">Shelf</h2>
+        <HelpMark about="shelf" />
         <span className="text-soft">ideas to begin from</span>
         <IconButton label="Back to the sheet" icon={X} className="ml-auto" onClick={onClose} />
       </div>

@@ -9,6 +9,7 @@ import { nameOfUniverse } from '@/model/market/alone.ts';
 import { questionOf } from '@/model/studies/questions.ts';
 import { KIND_NAMES, nameOfStudy, type StoredStudy, studyOf } from '@/model/studies/stored-study.ts';
 import { universesOf } from '@/model/studies/universes.ts';
+import { HelpMark } from '@/parts/help-mark.tsx';
 import { type StudyCondition, useCondition } from '@/parts/studies/use-condition.ts';
 import { useUniverses } from '@/store/market/listings.ts';
 import { duplicateStudy, nameStudy, removeStudy } from '@/store/studies/studies.ts';
@@ -191,6 +192,7 @@ function Bar({ row, name, study, condition, isMissing, long }: BarProps) {
         {questionOf(study.kind)}
         {row.origin && ` Of “${row.origin.name || 'no name'}”.`}
       </span>
+      <HelpMark about={study.kind} />
       <RunOrStop row={row} name={name} condition={condition} disabled={isMissing} words={long} />
       <IconButton
         label="Copy the study"

@@ -7,6 +7,7 @@ import { toast } from 'sonner';
 import { DEMO_STUDIES, type DemoStudy, demoStudy } from '@/model/studies/demo.ts';
 import { questionOf } from '@/model/studies/questions.ts';
 import type { StoredStudy } from '@/model/studies/stored-study.ts';
+import { HelpMark } from '@/parts/help-mark.tsx';
 import { useUniverses } from '@/store/market/listings.ts';
 import { addStudy, dropOrphans, importStudy } from '@/store/studies/studies.ts';
 import { Button } from '@/ui/button';
@@ -36,7 +37,10 @@ export function StudyList({ studies }: { studies: readonly StoredStudy[] }) {
     <main className="contours h-full overflow-auto">
       <div className="mx-auto grid max-w-[64rem] gap-4 p-6">
         <header>
-          <h1 className="font-serif text-2xl">Studies</h1>
+          <div className="flex items-center gap-1">
+            <h1 className="font-serif text-2xl">Studies</h1>
+            <HelpMark about="studies" />
+          </div>
           <p className="max-w-[46rem] text-soft">
             Doubt a result: other settings, other years, other instruments, the signal alone, chance. A study
             goes on while you are in another place, can be stopped, and goes on from there, also after its tab
