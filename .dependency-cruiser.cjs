@@ -10,7 +10,8 @@ module.exports = {
     },
     {
       name: 'core-imports-only-itself',
-      comment: 'The computation is pure: no file, no browser, no clock. Chevrotain reads rule text, noble hashes data.',
+      comment:
+        'The computation is pure: no file, no browser, no clock. Chevrotain reads rule text, noble hashes data.',
       severity: 'error',
       from: { path: '^packages/core/src' },
       to: { pathNot: ['^packages/core/src', '^node_modules/(@chevrotain/|chevrotain|@noble/hashes)'] },
@@ -42,7 +43,8 @@ module.exports = {
     },
     {
       name: 'by-the-public-face',
-      comment: 'A package is used through its index or another of the entries that its package.json names; only its own tests reach inside.',
+      comment:
+        'A package is used through its index or another of the entries that its package.json names; only its own tests reach inside.',
       severity: 'error',
       from: { path: '^(apps|packages)/([^/]+)/' },
       to: {

@@ -200,7 +200,7 @@ test('parts are moved by keys, lit, added and taken out; variants are written do
   await expect(share('Cash')).toHaveValue('25');
   await whole();
   await page.getByRole('button', { name: 'More for Cash' }).click();
-  await page.getByRole('menuitem', { name: 'Take out' }).click();
+  await page.getByRole('menuitem', { name: 'Remove' }).click();
   await expect.poll(names).toEqual(['Dips', 'Long bonds', 'New ground in fair weather']);
   await page.getByRole('button', { name: 'Equal', exact: true }).click();
   await whole();

@@ -94,7 +94,7 @@ test('what cash cut is told, crumbs are counted, and borrowing for nothing is a 
   await done();
   await expect(cautions()).toContainText(/It borrows money for nothing, up to \d+% of the account/);
   await expect(cautions()).toContainText(/[\d,]+ of [\d,]+ trades are crumbs/);
-  await expect(page.getByTestId('size-note')).toContainText(/cut from [\d,]+ for want of cash/);
+  await expect(page.getByTestId('size-note')).toContainText(/cut from [\d,]+ for lack of cash/);
   await page.getByLabel('Refuse below', { exact: true }).fill('10');
   await done();
   await expect(cautions()).not.toContainText('crumbs');

@@ -153,7 +153,7 @@ test('a terrain: from the sheet to the plateau, its water turned, a setting open
   await choose(page.getByRole('combobox', { name: 'Figure beside it' }), 'maxDrawdown');
   await expect(page.getByRole('group', { name: /^Map of Maximum drawdown/ })).toBeVisible();
   await page.getByLabel('Filter the settings').fill('trades>100000');
-  await expect(page.getByText('No setting is like that.')).toBeVisible();
+  await expect(page.getByText('No setting matches.')).toBeVisible();
   await axe();
 
   await page.getByRole('button', { name: 'Open as a sheet' }).click();
@@ -288,7 +288,7 @@ test('a shake: every repetition a point, and the worst as runs', async () => {
   const { own, beat, repetitions } = await headless();
   const all = beat.find((one: { nudge: string }) => one.nudge === 'all');
   await expect(verdict()).toContainText(
-    `As it is it grew ${percent(own.cagr)} a year, against ${percent(own.benchmark.cagr)} held.`,
+    `As it is its CAGR is ${percent(own.cagr)}, against ${percent(own.benchmark.cagr)} of the benchmark.`,
   );
   await expect(verdict()).toContainText(`${percent(all.share, 0)} of 3 repetitions`);
   await expect(page.locator('svg[aria-label^="CAGR:"] circle')).toHaveCount(repetitions.length);

@@ -116,9 +116,14 @@ test('instruments are ranked by trouble, and their gaps shown as a calendar that
   await expect(table).toContainText('GRUNP');
   await page.getByRole('columnheader', { name: 'Gaps' }).getByRole('button').click();
   await table.getByRole('button', { name: 'GAPS', exact: true }).click();
-  const calendar = page.getByRole('img', { name: /^Missing sessions by year and week: \d+/ });
-  await expect(calendar).toBeVisible();
-  await calendar.locator('rect[fill="var(--loss)"]').first().click();
+  const calendar = page.getByRole('group', { name: /^Missing sessions by year and week: \d+/ });
+  const weeks = calendar.getByRole('button');
+  await weeks.first().focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(weeks.nth(1)).toBeFocused();
+  await page.keyboard.press('ArrowLeft');
+  await expect(weeks.first()).toBeFocused();
+  await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/symbol=GAPS&day=2015-05-2/);
   await expect(page.getByTestId('price-chart').locator('path').first()).toBeVisible();
 });
@@ -200,7 +205,7 @@ test('universes are filtered, read, combined, dated and renamed, and each change
   await to.fill('2015-01-05');
   await to.blur();
   await expect(
-    page.getByRole('alert').filter({ hasText: 'HALF cannot leave before it comes.' }),
+    page.getByRole('alert').filter({ hasText: 'HALF cannot leave the universe before it joins.' }),
   ).toBeVisible();
   await to.fill('2015-07-31');
   await to.blur();
@@ -218,13 +223,13 @@ test('universes are filtered, read, combined, dated and renamed, and each change
 test('an instrument is taken out, added from the feed, and what the feed has since is fetched', async () => {
   await openMarket();
   await open('SWELL');
-  await page.getByRole('button', { name: 'Take SWELL out of the market' }).click();
+  await page.getByRole('button', { name: 'Remove SWELL from the market' }).click();
   await page.getByLabel('Search instruments').fill('');
   await listed('172 of 172');
-  await undo('SWELL is out of the market');
+  await undo('SWELL is removed from the market');
   await listed('173 of 173');
   await open('SWELL');
-  await page.getByRole('button', { name: 'Take SWELL out of the market' }).click();
+  await page.getByRole('button', { name: 'Remove SWELL from the market' }).click();
   // What the feed gives at first ends in 2024; what it gives since is then all it lacks.
   const until = (text: string) =>
     `${text

@@ -68,7 +68,7 @@ export async function blendCommand(options: BlendOptions): Promise<string> {
   }
   if (options.json) return summary;
   const { missing } = run;
-  const told = missing.length > 0 ? `Left out, for want of bars: ${missing.join(', ')}\n` : '';
+  const told = missing.length > 0 ? `Left out, without bars: ${missing.join(', ')}\n` : '';
   return `${figuresTable(run, blend.name || 'blend', setting.benchmark)}${told}`;
 }
 

@@ -34,7 +34,7 @@ export function programOf(told: Told): Command {
   const market = (command: Command): Command =>
     command
       .requiredOption('--bars <bars>', 'folder, zip or workspace with the bars')
-      .option('--benchmark <symbol>', 'what to hold it against; the first instrument where left out')
+      .option('--benchmark <symbol>', 'what to compare with; the first instrument where left out')
       .option('--from <day>', 'first day, YYYY-MM-DD')
       .option('--to <day>', 'last day, YYYY-MM-DD')
       .option('--json', 'print JSON');

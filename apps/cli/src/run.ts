@@ -36,6 +36,6 @@ export async function runCommand(options: RunOptions): Promise<string> {
     });
   }
   if (options.json) return summary;
-  const missing = run.missing.length > 0 ? `Left out, for want of bars: ${run.missing.join(', ')}\n` : '';
+  const missing = run.missing.length > 0 ? `Left out, without bars: ${run.missing.join(', ')}\n` : '';
   return `${figuresTable(run, request.strategy.name, request.benchmark)}${missing}`;
 }

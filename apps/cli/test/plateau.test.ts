@@ -135,7 +135,7 @@ describe('plateau blend', () => {
     const part = { ...all.parts[0], share: 100, universe: 'named.csv' };
     writeFileSync(file, JSON.stringify({ ...all, parts: [part] }));
     const { status, stdout } = plateau('blend', file, '--bars', bars, '--benchmark', 'KIX');
-    expect(stdout).toContain('Left out, for want of bars: GONE');
+    expect(stdout).toContain('Left out, without bars: GONE');
     expect(status).toBe(0);
   });
 

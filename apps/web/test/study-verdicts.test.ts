@@ -70,7 +70,7 @@ describe('a terrain says', () => {
     expect(said([1, Number.NaN, 3, 4, 5])).toContain('Your setting has no MAR ratio.');
     const none = Array.from({ length: 5 }, () => Number.NaN);
     expect(said(none)).toBe('No setting has the figure “MAR ratio”.');
-    expect(said([1, 2, 3, 4, 5], { height: 6 })).toContain('Nothing stays dry at this water level.');
+    expect(said([1, 2, 3, 4, 5], { height: 6 })).toContain('No setting lies above this water level.');
   });
 
   it('what became of the best after a split', () => {
@@ -178,7 +178,7 @@ describe('a pair says', () => {
   it('whether it came back, and what it earned before and after', () => {
     const text = pairVerdict(asked, pair({})).join(' ');
     expect(text).toContain(
-      'half of a stray was gone after 12 bars (unit-root t −3.50: hard to call a random walk, at 5%)',
+      'half of a deviation was gone after 12 bars (unit-root t −3.50: hard to call a random walk, at 5%)',
     );
     expect(text).toContain(
       '4 rounds of A against B: in the training a Sharpe ratio of 1.20 and 7.0% a year (KIX 5.0%)',

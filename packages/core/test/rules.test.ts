@@ -112,6 +112,10 @@ describe('text that does not read', () => {
   it('says what a word of the trade is called here, and asks where it may mean several things', () => {
     expect(faultOf('14-day MFI < 35')).toContain('“MFI” is called “money flow index” here');
     expect(faultOf('vol > 100000')).toContain('“vol” may mean “volume” or “20-day volatility”');
+    expect(faultOf('50-day max drawdown < -10%')).toContain(
+      '“max drawdown” is called “largest drawdown” here',
+    );
+    expect(faultOf('20-day moving average > close')).toContain('“moving average” is called “average” here');
     expect(faultOf('close > bands')).toContain('“bands” is called “upper band” or “lower band” here');
   });
 

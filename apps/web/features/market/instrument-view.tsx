@@ -68,7 +68,7 @@ export function InstrumentView({ listing, listings, quality, repairs, goTo, onGo
             <Button onClick={() => save('xlsx', WORKBOOK, barsWorkbook(bars))}>XLSX</Button>
             <Button onClick={() => save('parquet', PARQUET, barsParquetFile(bars))}>Parquet</Button>
             <IconButton
-              label={`Take ${symbol} out of the market`}
+              label={`Remove ${symbol} from the market`}
               icon={Trash2}
               onClick={() => void removeInstrument(listing)}
             />

@@ -7,8 +7,8 @@ import { Select } from '@/ui/select.tsx';
 const ORDERS = [
   ['newest', 'newest first'],
   ['name', 'by name'],
-  ['cagr', 'most growth first'],
-  ['maxDrawdown', 'least drawdown first'],
+  ['cagr', 'highest CAGR first'],
+  ['maxDrawdown', 'smallest drawdown first'],
   ['mar', 'highest MAR first'],
 ] as const;
 type Order = (typeof ORDERS)[number][0];

@@ -144,7 +144,7 @@ function Entry({ run, current, marked, onMark }: EntryProps) {
         </p>
       )}
       <p>
-        {percent(cagr ?? Number.NaN)} a year, {percent(maxDrawdown ?? Number.NaN)} deepest, MAR{' '}
+        CAGR {percent(cagr ?? Number.NaN)}, maximum drawdown {percent(maxDrawdown ?? Number.NaN)}, MAR{' '}
         {ratio(mar ?? Number.NaN)}
       </p>
     </li>

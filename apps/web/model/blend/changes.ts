@@ -30,7 +30,7 @@ function partChanges(before: readonly PartInDraft[], after: readonly PartInDraft
   const known = new Map(before.map((part) => [part.id, part]));
   const lines = before
     .filter(({ id }) => !after.some((part) => part.id === id))
-    .map(({ name }) => `${name} taken out`);
+    .map(({ name }) => `${name} removed`);
   for (const part of after) {
     const was = known.get(part.id);
     if (!was) lines.push(`${part.name} added`);

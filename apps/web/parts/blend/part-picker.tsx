@@ -102,7 +102,7 @@ function Choices({ title, act, least, ticked = [], onPick, onDone }: ChoicesProp
       </div>
       <div className="flex justify-end gap-2">
         <Dialog.Close asChild>
-          <Button>Leave it</Button>
+          <Button>Cancel</Button>
         </Dialog.Close>
         <Button
           className="border-strong bg-accent-paper font-semibold"

@@ -12,7 +12,7 @@ import { count, percent } from '@/ui/format.ts';
 export function cautionWords(caution: Caution): string {
   switch (caution.kind) {
     case 'same-close':
-      return 'It fills at the close that decides, which nobody can.';
+      return 'It fills at the same close that decides, which nobody can do.';
     case 'no-costs':
       return 'It trades without costs.';
     case 'undated-universe':

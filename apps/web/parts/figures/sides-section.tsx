@@ -72,7 +72,7 @@ export const SidesSection = memo(function SidesSection({ run, sides, benchmark }
         </ChartPane>
         <p className="text-soft">
           Each side is the capital with what its own positions made of it, after their commissions and
-          borrowing. What the cash earned is neither’s.
+          borrowing. Interest on cash is in neither.
         </p>
       </ChartGroup>
       <PlainTable

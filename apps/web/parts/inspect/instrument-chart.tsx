@@ -56,7 +56,7 @@ function Drawn({ symbol, trades, account, onOpen, bars }: InstrumentChartProps &
     <ChartGroup name={`Trades in ${symbol}`} zoom={zoom} className="flex min-h-0 flex-1 flex-col">
       <div className="flex flex-wrap items-center gap-x-4 text-soft">
         <span>
-          {count(trades.length, 'trade')} in {symbol}: a dot where it was entered, a ring where it was left
+          {count(trades.length, 'trade')} in {symbol}: a dot at the entry, a ring at the exit
         </span>
         <StrokeKey text="The account" {...EQUITY} />
         <span className="ml-auto flex items-center gap-2">

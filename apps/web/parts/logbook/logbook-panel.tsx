@@ -182,8 +182,8 @@ function Variant(props: VariantProps) {
       </div>
       <dl className="grid shrink-0 grid-cols-4 gap-x-3 text-right">
         {[
-          ['Growth', percent(figures.cagr)],
-          ['Drawdown', percent(figures.maxDrawdown)],
+          ['CAGR', percent(figures.cagr)],
+          ['Max. drawdown', percent(figures.maxDrawdown)],
           ['MAR', ratio(figures.mar)],
           ['Trades', count(figures.trades)],
         ].map(([label, value]) => (

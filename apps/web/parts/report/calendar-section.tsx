@@ -62,8 +62,7 @@ function Best({ table }: { table: CalendarTable }) {
   return (
     <p className="pt-1 text-soft">
       Best month {percent(table.bestMonth)}, worst {percent(table.worstMonth)};{' '}
-      {percent(table.winningMonths, 0)} of months and {percent(table.winningYears, 0)} of years were above
-      nothing.
+      {percent(table.winningMonths, 0)} of months and {percent(table.winningYears, 0)} of years had a gain.
     </p>
   );
 }

@@ -73,7 +73,7 @@ export const TradesTable = memo(function TradesTable({ trades, name, parts, onOp
       {...(onOpen && { onOpen })}
       empty={
         trades.length > 0
-          ? 'No trade is like that.'
+          ? 'No trade matches.'
           : 'No trade was made: the entry rule was never true for a member on a day with a free slot.'
       }
       above={(shown) => (

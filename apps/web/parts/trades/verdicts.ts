@@ -4,7 +4,7 @@ import type { DayVerdict } from '@plateau/core';
 
 export const VERDICTS: Readonly<Record<DayVerdict, string>> = {
   taken: 'taken',
-  shrunk: 'taken, with fewer shares for want of cash',
+  shrunk: 'taken, with fewer shares for lack of cash',
   held: 'held already',
   'held-elsewhere': 'held by another part',
   opposed: 'held by another part on the other side',

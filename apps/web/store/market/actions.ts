@@ -70,7 +70,7 @@ export async function removeInstrument(listing: StoredListing): Promise<void> {
   const repairs = await database.repairs.where('symbol').equals(symbol).toArray();
   const tables = [database.listings, database.blocks, database.repairs];
   await change(
-    `${symbol} is out of the market.`,
+    `${symbol} is removed from the market.`,
     () =>
       database.transaction('rw', tables, async () => {
         await database.listings.delete(symbol);

@@ -24,7 +24,7 @@ export function nameRun(run: KeptRun, words: Partial<Pick<KeptRun, 'name' | 'not
   const before = Object.fromEntries(
     Object.keys(words).map((key) => [key, run[key as 'name' | 'note'] ?? '']),
   );
-  return act('runs', 'name' in words ? 'The run has another name.' : 'The run’s note is changed.', {
+  return act('runs', 'name' in words ? 'The run was renamed.' : 'The run’s note is changed.', {
     redo: () => database.runs.update(run.id, words),
     undo: () => database.runs.update(run.id, before),
   });

@@ -102,7 +102,7 @@ export function nameStudy(
   words: Partial<Readonly<Record<'name' | 'notes', string>>>,
 ): Promise<void> {
   const { study } = row;
-  return act('studies', 'name' in words ? 'The study has another name.' : 'The study’s note is changed.', {
+  return act('studies', 'name' in words ? 'The study was renamed.' : 'The study’s note is changed.', {
     redo: () => database.studies.update(row.id, { study: { ...study, ...words } }),
     undo: () => database.studies.update(row.id, { study }),
   });

@@ -10,16 +10,20 @@ export interface ReadoutRows {
 
 export function Readout({ title, rows }: ReadoutRows) {
   return (
-    <dl className="grid grid-cols-[auto_auto] gap-x-4 border border-strong bg-raised/95 px-3 py-2">
-      <dt className="col-span-2 font-semibold">{title}</dt>
-      {rows.map(([name, value, tone]) => (
-        <div key={name} className="contents">
-          <dt>{name}</dt>
-          <dd className={clsx('text-right', tone === 'gain' && 'text-gain', tone === 'loss' && 'text-loss')}>
-            {value}
-          </dd>
-        </div>
-      ))}
-    </dl>
+    <div className="border border-strong bg-raised/95 px-3 py-2">
+      <p className="font-semibold">{title}</p>
+      <dl className="grid grid-cols-[auto_auto] gap-x-4">
+        {rows.map(([name, value, tone]) => (
+          <div key={name} className="contents">
+            <dt>{name}</dt>
+            <dd
+              className={clsx('text-right', tone === 'gain' && 'text-gain', tone === 'loss' && 'text-loss')}
+            >
+              {value}
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </div>
   );
 }

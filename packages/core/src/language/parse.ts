@@ -45,7 +45,28 @@ function messageFor(error: IRecognitionException, text: string): RuleProblem {
   }
 }
 
-/** What to say of a word that is none of the language's. */
+/** A name of the trade has as many words at most. */
+const MOST_WORDS = 4;
+
+/** What to say of a word that is none of the language's, in the longest name of the trade that it is part of. */
+function messageForUnknown(text: string, tokens: readonly IToken[], unknown: number): RuleProblem {
+  const spans = Array.from({ length: MOST_WORDS }, (_, k) => MOST_WORDS - k).flatMap((length) =>
+    Array.from({ length }, (_, before) =>
+      tokens.slice(Math.max(0, unknown - before), unknown - before + length),
+    ),
+  );
+  const named = spans
+    .map((span) => placeOf(span))
+    .find(({ from, to }) => meantBy(text.slice(from, to)).length > 0 || readingsOf(text.slice(from, to)));
+  const at = named ?? placeOf(tokens.slice(unknown, unknown + 1));
+  return { place: at, message: messageForWord(text.slice(at.from, at.to)) };
+}
+
+function placeOf(span: readonly IToken[]): Place {
+  const places = span.map((token) => place(token));
+  return { from: places[0]?.from ?? 0, to: places.at(-1)?.to ?? 0 };
+}
+
 function messageForWord(word: string): string {
   const readings = readingsOf(word);
   if (readings)
@@ -72,10 +93,8 @@ export function parseRule(text: string, unit: 'day' | 'week' | 'month' = 'day'):
     const at = { from: strange.offset, to: strange.offset + strange.length };
     return fail(at, `“${text.slice(at.from, at.to)}” cannot stand in a rule.`);
   }
-  const unknown = tokens.find((token) => token.tokenType === w.Word);
-  if (unknown) {
-    return fail(place(unknown), messageForWord(unknown.image));
-  }
+  const unknown = tokens.findIndex((token) => token.tokenType === w.Word);
+  if (unknown >= 0) return { ok: false, problem: messageForUnknown(text, tokens, unknown) };
   if (tokens.length === 0) return fail({ from: 0, to: text.length }, 'The rule is empty.');
   try {
     const tree = parser.start(unit, tokens);

@@ -9,7 +9,7 @@ import { partsOf } from '@/model/blend/parts.ts';
 import { freshBlend } from '@/model/blend/read.ts';
 import type { Sheet } from '@/model/sheet/sheet.ts';
 import { PartPicker } from '@/parts/blend/part-picker.tsx';
-import { useCommandMenu } from '@/parts/commands/command-menu.tsx';
+import { useCommandMenu } from '@/parts/commands/menu-state.ts';
 import { HelpMark } from '@/parts/help-mark.tsx';
 import { beginBlend, removeBlend } from '@/store/blends/actions.ts';
 import { newPartId } from '@/store/blends/keep.ts';

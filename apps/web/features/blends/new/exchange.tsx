@@ -127,7 +127,7 @@ function Choices({ onDone }: { onDone: () => void }) {
       ))}
       <div className="flex justify-end gap-2">
         <Dialog.Close asChild>
-          <Button>Leave it</Button>
+          <Button>Cancel</Button>
         </Dialog.Close>
         <Button
           className="border-strong bg-accent-paper font-semibold"

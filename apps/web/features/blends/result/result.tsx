@@ -184,7 +184,7 @@ export function Result({ live, blend, reading, lit, onLit, again }: ResultProps)
                 </p>
               )}
               {run.missing.length > 0 && (
-                <p className="mt-2 text-soft">Left out, for want of bars: {run.missing.join(', ')}.</p>
+                <p className="mt-2 text-soft">Left out, without bars: {run.missing.join(', ')}.</p>
               )}
             </div>
           </div>

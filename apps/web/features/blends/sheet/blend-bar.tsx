@@ -8,7 +8,7 @@ import { blendField, blendText } from '@/model/blend/fields.ts';
 import { partsOf } from '@/model/blend/parts.ts';
 import { draftFromBlend } from '@/model/blend/read.ts';
 import type { Sheet, Transaction } from '@/model/sheet/sheet.ts';
-import { useCommandMenu } from '@/parts/commands/command-menu.tsx';
+import { useCommandMenu } from '@/parts/commands/menu-state.ts';
 import { beginBlend, duplicateBlend, editBlendText, removeBlend } from '@/store/blends/actions.ts';
 import { newPartId } from '@/store/blends/keep.ts';
 import { openBlend, useBlends } from '@/store/blends/state.ts';
@@ -128,7 +128,7 @@ function wordsFor({ changes }: Transaction, draft: Sheet['draft']): string {
       ? 'the order of the parts'
       : (from ?? 0) < (to ?? 0)
         ? 'a part added'
-        : 'a part taken out';
+        : 'a part removed';
   }
   const [, id, text] = /^part\.([^.]+)\.(.+)$/.exec(change.key) ?? [];
   if (changes.length > 1) {

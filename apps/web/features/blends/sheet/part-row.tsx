@@ -52,7 +52,7 @@ export function PartRow(props: PartRowProps) {
     ...(place > 0 ? [['Move up', () => onMove(place - 1)] as const] : []),
     ...(place < count - 1 ? [['Move down', () => onMove(place + 1)] as const] : []),
     ...(part.kind === 'sheet' ? [['Freeze as it is', () => editBlend(freeze(part, around))] as const] : []),
-    ['Take out', onRemove],
+    ['Remove', onRemove],
   ];
   return (
     <li
@@ -191,7 +191,7 @@ function Figures({ live, place }: { live: LiveBlend; place: number }) {
         {(
           [
             ['CAGR, alone', percent(alone?.alone.cagr ?? Number.NaN)],
-            ['Drawdown, alone', percent(alone?.alone.maxDrawdown ?? Number.NaN, 0)],
+            ['Max. drawdown, alone', percent(alone?.alone.maxDrawdown ?? Number.NaN, 0)],
             ['Share of the profit', percent((record?.profit ?? Number.NaN) / profit, 0)],
           ] as const
         ).map(([words, text]) => (

@@ -48,7 +48,7 @@ export function MembersTable({ universe, listings, sessions, onFault }: MembersT
     void changeMembers(
       universe,
       (now) => now.filter((member) => !isSame(member, spell)),
-      `${spell.symbol} is out of ${universe.name}.`,
+      `${spell.symbol} is removed from ${universe.name}.`,
     );
   };
   return (
@@ -106,7 +106,7 @@ function columnsOf(acts: Acts): DataColumn<Spell>[] {
     column('remove', '', () => 0, {
       width: 26,
       show: (s) => (
-        <IconButton label={`Take ${s.symbol} out`} icon={X} className="size-5" onClick={() => remove(s)} />
+        <IconButton label={`Remove ${s.symbol}`} icon={X} className="size-5" onClick={() => remove(s)} />
       ),
     }),
   ];
@@ -123,7 +123,7 @@ function dateColumn(
     if (day === undefined && iso !== '') return onFault(`“${iso}” is no date; write YYYY-MM-DD.`);
     const { from, to }: Partial<Membership> = { ...spell, [key]: day };
     if (from !== undefined && to !== undefined && from > to) {
-      return onFault(`${spell.symbol} cannot leave before it comes.`);
+      return onFault(`${spell.symbol} cannot leave the universe before it joins.`);
     }
     change(
       spell,

@@ -123,7 +123,7 @@ function Said({ state, onRestore, onLeave }: SaidProps) {
             >
               Replace what is here
             </Button>
-            <Button onClick={onLeave}>Leave it</Button>
+            <Button onClick={onLeave}>Cancel</Button>
           </div>
         </div>
       )}
@@ -148,8 +148,8 @@ function StartOver({ disabled }: { disabled: boolean }) {
         act="Empty everything"
         onAct={() => void empty()}
       >
-        Instruments, universes, sheets, blends, their logbooks, kept runs and studies go. Nothing of it can be
-        brought back but from a workspace file.
+        Instruments, universes, sheets, blends, their logbooks, kept runs and studies go. It can be brought
+        back only from a workspace file.
       </Confirm>
     </section>
   );

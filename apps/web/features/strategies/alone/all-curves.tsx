@@ -46,8 +46,8 @@ export function AllCurves({ rows, onOpen }: AllCurvesProps) {
           onChange={setChosen}
         />
         <span>
-          growth <strong>{percent(lit.strategy.cagr)}</strong> a year, held (dashed) {percent(lit.held.cagr)},
-          with a maximum drawdown of {percent(lit.strategy.maxDrawdown)}, held {percent(lit.held.maxDrawdown)}
+          CAGR <strong>{percent(lit.strategy.cagr)}</strong>, held (dashed) {percent(lit.held.cagr)}, with a
+          maximum drawdown of {percent(lit.strategy.maxDrawdown)}, held {percent(lit.held.maxDrawdown)}
         </span>
         <Button onClick={() => onOpen(lit.symbol)}>Open {lit.symbol}</Button>
       </div>

@@ -173,7 +173,7 @@ export function Result({ live, sheet, again, onShelf, onOpenTrade, onAlone }: Re
                 sameCapital={ghost === undefined || ghost.capital === capital}
               />
               {run.missing.length > 0 && (
-                <p className="mt-2 text-soft">Left out, for want of bars: {run.missing.join(', ')}.</p>
+                <p className="mt-2 text-soft">Left out, without bars: {run.missing.join(', ')}.</p>
               )}
               <TradedFindings wrong={wrong} />
             </div>

@@ -9,7 +9,7 @@ import { readDraft } from '@/model/sheet/read.ts';
 import { type Sheet, type Transaction, textOf } from '@/model/sheet/sheet.ts';
 import type { Question } from '@/model/studies/questions.ts';
 import { BlendThese } from '@/parts/blend/blend-these.tsx';
-import { useCommandMenu } from '@/parts/commands/command-menu.tsx';
+import { useCommandMenu } from '@/parts/commands/menu-state.ts';
 import { useRuleView } from '@/parts/rules/rule-field.tsx';
 import { DoubtMenu } from '@/parts/studies/doubt-menu.tsx';
 import {

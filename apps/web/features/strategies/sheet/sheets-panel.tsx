@@ -115,7 +115,7 @@ function Folder({ name, sheets, onOpened }: FolderProps) {
                 </button>
                 <p className="truncate text-soft">
                   {seen
-                    ? `${percent(seen.figures.cagr)} a year (${seen.benchmark} ${percent(seen.figures.benchmark.cagr)}), ${percent(seen.figures.maxDrawdown)} deepest, MAR ${ratio(seen.figures.mar)}`
+                    ? `CAGR ${percent(seen.figures.cagr)} (${seen.benchmark} ${percent(seen.figures.benchmark.cagr)}), maximum drawdown ${percent(seen.figures.maxDrawdown)}, MAR ${ratio(seen.figures.mar)}`
                     : 'not run yet'}
                 </p>
               </div>

@@ -68,7 +68,7 @@ export function StudyRow({ row, universes }: StudyRowProps) {
             placeholder="choose"
             choices={universes.map(({ id, name: words }) => [id, words] as const)}
             onChange={(universe) =>
-              void told(changeStudy(row, { ...study, universe }, `“${name}” has another universe.`))
+              void told(changeStudy(row, { ...study, universe }, `“${name}”: its universe was changed.`))
             }
           />
         </div>

@@ -57,7 +57,7 @@ export function PairView({ study, pair: kept, onChange }: PairViewProps) {
   const turn = (key: Threshold['key'], value: number, isDone: boolean): void => {
     if (!isDone) return setTurned({ ...turned, [key]: value });
     setTurned(undefined);
-    if (study[key] !== value) onChange({ ...study, [key]: value }, 'The pair’s rules are others.');
+    if (study[key] !== value) onChange({ ...study, [key]: value }, 'The pair’s rules were changed.');
   };
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4 pt-2">
@@ -84,7 +84,7 @@ export function PairView({ study, pair: kept, onChange }: PairViewProps) {
                 key={bars}
                 aria-pressed={'bars' in study.training && study.training.bars === bars}
                 className="px-1.5 aria-pressed:bg-accent-paper"
-                onClick={() => onChange({ ...study, training: { bars } }, 'The training is another.')}
+                onClick={() => onChange({ ...study, training: { bars } }, 'The training days were changed.')}
               >
                 first {count(bars)}
               </Button>

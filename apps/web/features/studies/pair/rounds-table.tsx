@@ -58,7 +58,7 @@ export function RoundsTable({ rounds, open, onOpen }: RoundsTableProps) {
         columns={COLUMNS}
         onOpen={onOpen}
         isOpen={({ round }) => round === open?.round}
-        empty="The spread never strayed as far as it is entered at."
+        empty="The spread never went far enough to be entered."
       />
     </div>
   );

@@ -80,7 +80,7 @@ export function SearchView({ row, study, search, rows }: SearchViewProps) {
           rows={shown}
           columns={COLUMNS}
           onOpen={(one) => void told(open(one))}
-          empty="No pair is like that."
+          empty="No pair matches."
           above={(sorted) => (
             <div className="flex flex-wrap items-center gap-3 pb-1">
               <span role="status">

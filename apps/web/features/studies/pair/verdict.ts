@@ -7,7 +7,7 @@ export function pairVerdict({ y, x, benchmark }: PairStudy, pair: ShownPair): st
   const { halfLife, unitRootT, rounds, training, test, run } = pair;
   const back = Number.isNaN(halfLife)
     ? 'In the training their spread did not come back'
-    : `In the training half of a stray was gone after ${count(Math.max(1, Math.round(halfLife)), 'bar')}`;
+    : `In the training half of a deviation was gone after ${count(Math.max(1, Math.round(halfLife)), 'bar')}`;
   const told =
     unitRootT < UNIT_ROOT_CRITICAL.one
       ? 'hard to call a random walk, at 1%'

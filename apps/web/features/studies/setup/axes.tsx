@@ -32,7 +32,7 @@ export function AxesSettings({ row, study, onChange }: SettingsProps<OverGrid>) 
   const change = (axis: StudyAxis, to: StudyAxis): void =>
     put(
       axes.map((one) => (one === axis ? to : one)),
-      `The axis “${axisName(to)}” is another.`,
+      `The axis “${axisName(to)}” was changed.`,
     );
   const isFull = axes.length >= MOST_AXES;
   const others = axes.filter((axis) => !('dial' in axis));

@@ -37,7 +37,7 @@ export function CommonSettings<S extends Study>(props: CommonProps<S>) {
               value={study.universe}
               faulty={false}
               describedBy={undefined}
-              onPick={(universe) => put({ universe }, 'The study has another universe.')}
+              onPick={(universe) => put({ universe }, 'The study’s universe was changed.')}
             />
           )}
         </Setting>
@@ -48,7 +48,7 @@ export function CommonSettings<S extends Study>(props: CommonProps<S>) {
           <InstrumentPicker
             id={id}
             value={study.benchmark}
-            onPick={(benchmark) => put({ benchmark }, 'The study has another benchmark.')}
+            onPick={(benchmark) => put({ benchmark }, 'The study’s benchmark was changed.')}
             className="w-full"
           />
         )}
@@ -60,7 +60,7 @@ export function CommonSettings<S extends Study>(props: CommonProps<S>) {
             value={study.from}
             from={row}
             placeholder="first bar"
-            onCommit={(from) => put({ from } as Partial<Study>, 'The study begins on another day.')}
+            onCommit={(from) => put({ from } as Partial<Study>, 'The study’s first day was changed.')}
           />
         )}
       </Setting>
@@ -71,7 +71,7 @@ export function CommonSettings<S extends Study>(props: CommonProps<S>) {
             value={study.to}
             from={row}
             placeholder="last bar"
-            onCommit={(to) => put({ to } as Partial<Study>, 'The study ends on another day.')}
+            onCommit={(to) => put({ to } as Partial<Study>, 'The study’s last day was changed.')}
           />
         )}
       </Setting>
@@ -82,7 +82,7 @@ export function CommonSettings<S extends Study>(props: CommonProps<S>) {
               id={id}
               value={study.seed}
               from={row}
-              onCommit={(seed) => put({ seed: Math.round(seed ?? 1) }, 'The study draws by another seed.')}
+              onCommit={(seed) => put({ seed: Math.round(seed ?? 1) }, 'The study’s seed was changed.')}
             />
           )}
         </Setting>

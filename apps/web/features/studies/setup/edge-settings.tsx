@@ -19,12 +19,12 @@ export function EdgeSettings(props: SettingsProps<EdgeStudy>) {
   const { row, study, onChange } = props;
   const { signals } = study;
   const universes = useUniverses();
-  const put = (part: Partial<EdgeStudy>, what = 'The edge is looked at otherwise.'): void =>
+  const put = (part: Partial<EdgeStudy>, what = 'The study’s settings were changed.'): void =>
     onChange(without({ ...study, ...part }), what);
   const change = (k: number, signal: Signal): void =>
     put(
       { signals: signals.map((one, n) => (n === k ? signal : one)) },
-      `The signal “${signal.name}” is another.`,
+      `The signal “${signal.name}” was changed.`,
     );
   return (
     <>

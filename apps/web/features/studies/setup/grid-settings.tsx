@@ -29,7 +29,7 @@ function ByFigure<S extends TerrainStudy | WalkStudy>({ row, study, onChange }: 
             id={id}
             value={study.figure}
             choices={FIGURE_CHOICES}
-            onChange={(figure) => onChange({ ...study, figure }, 'The study goes by another figure.')}
+            onChange={(figure) => onChange({ ...study, figure }, 'The study’s figure was changed.')}
             className="w-full"
           />
         )}
@@ -45,7 +45,7 @@ function ByFigure<S extends TerrainStudy | WalkStudy>({ row, study, onChange }: 
             onCommit={(value = 75) =>
               onChange(
                 { ...study, height: percentile === undefined ? value : { percentile: value } },
-                'The plateau begins at another height.',
+                'The plateau’s height was changed.',
               )
             }
           />
@@ -82,7 +82,7 @@ export function TerrainSettings(props: SettingsProps<TerrainStudy>) {
               from={row}
               placeholder="no split"
               onCommit={(split) =>
-                onChange(without({ ...study, split } as TerrainStudy), 'The study is split on another day.')
+                onChange(without({ ...study, split } as TerrainStudy), 'The split was changed.')
               }
             />
           )}
@@ -108,7 +108,7 @@ export function WalkSettings(props: SettingsProps<WalkStudy>) {
                 unit="months"
                 onCommit={(value) =>
                   value !== undefined &&
-                  onChange({ ...study, [key]: value }, 'The windows are of another length.')
+                  onChange({ ...study, [key]: value }, 'The windows’ length was changed.')
                 }
               />
             )}
@@ -123,7 +123,7 @@ export function WalkSettings(props: SettingsProps<WalkStudy>) {
                 ['middle', 'the middle of the plateau'],
                 ['best', 'the best setting'],
               ]}
-              onChange={(choose) => onChange({ ...study, choose }, 'The setting is chosen otherwise.')}
+              onChange={(choose) => onChange({ ...study, choose }, 'The way of choosing was changed.')}
               className="w-full"
             />
           )}
@@ -131,7 +131,7 @@ export function WalkSettings(props: SettingsProps<WalkStudy>) {
         <Checkbox
           className="flex py-1"
           checked={study.anchored}
-          onChange={(anchored) => onChange({ ...study, anchored }, 'The windows begin elsewhere.')}
+          onChange={(anchored) => onChange({ ...study, anchored }, 'The windows’ first day was changed.')}
         >
           Always choose on all days before
         </Checkbox>

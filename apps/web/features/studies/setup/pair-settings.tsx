@@ -16,7 +16,7 @@ const WAYS = [
 export function PairSettings(props: SettingsProps<PairStudy>) {
   const { row, study, onChange } = props;
   const { search } = study;
-  const put = (part: Partial<PairStudy>, what = 'The pair is worked out otherwise.'): void =>
+  const put = (part: Partial<PairStudy>, what = 'The pair’s settings were changed.'): void =>
     onChange(without({ ...study, ...part }), what);
   const instruments = useInstruments();
   const universes = useUniverses();
@@ -63,7 +63,7 @@ export function PairSettings(props: SettingsProps<PairStudy>) {
                 <InstrumentPicker
                   id={id}
                   value={study[key]}
-                  onPick={(symbol) => put({ [key]: symbol }, 'The pair is another.')}
+                  onPick={(symbol) => put({ [key]: symbol }, 'The pair was changed.')}
                   className="w-full"
                 />
               )}
@@ -88,7 +88,7 @@ interface PutProps extends SettingsProps<PairStudy> {
 
 const ROLLING = 60;
 
-/** How much of X is held against Y, on which days that is worked out, and what a stray is measured by. */
+/** How much of X is held against Y, on which days that is worked out, and what deviations are measured by. */
 function FitSettings({ row, study, put }: PutProps) {
   const { hedge, training, scale } = study;
   return (
@@ -162,7 +162,7 @@ function FitSettings({ row, study, put }: PutProps) {
               value={training.bars}
               from={row}
               onCommit={(bars) =>
-                bars !== undefined && put({ training: { bars } }, 'The training is another.')
+                bars !== undefined && put({ training: { bars } }, 'The training days were changed.')
               }
             />
           )}
@@ -182,7 +182,7 @@ function FitSettings({ row, study, put }: PutProps) {
           </Setting>
         ))
       )}
-      <Setting label="Stray is of">
+      <Setting label="Deviation over">
         {(id) => (
           <>
             <Select
@@ -197,7 +197,7 @@ function FitSettings({ row, study, put }: PutProps) {
             />
             {scale !== 'training' && (
               <CommittedNumber
-                label="Bars that a stray is measured by"
+                label="Bars that deviations are measured by"
                 value={scale.rolling}
                 from={row}
                 onCommit={(rolling) => rolling !== undefined && put({ scale: { rolling } })}
@@ -232,7 +232,7 @@ function RulesSettings({ row, study, put }: PutProps) {
               optional={optional}
               negative={key === 'out'}
               placeholder={optional ? 'none' : ''}
-              onCommit={(value) => put({ [key]: value }, 'The pair’s rules are others.')}
+              onCommit={(value) => put({ [key]: value }, 'The pair’s rules were changed.')}
             />
           )}
         </Setting>

@@ -22,7 +22,7 @@ export function ShakeSettings(props: SettingsProps<ShakeStudy>) {
               onCommit={(repetitions = 1) =>
                 onChange(
                   { ...study, repetitions: Math.round(repetitions) },
-                  'It is nudged more or less often.',
+                  'The number of repetitions was changed.',
                 )
               }
             />

@@ -74,7 +74,7 @@ export function ShakeView({ study, shake, repetitions }: ShakeViewProps) {
             <h2 className="font-serif text-lg">Better than {benchmark}</h2>
             <PlainTable
               label="Share of repetitions that beat the benchmark"
-              head={['', 'Repetitions', `grew by more than ${benchmark}`, 'what is done']}
+              head={['', 'Repetitions', `grew more than ${benchmark}`, 'what is done']}
               rows={shake.beat.map(({ nudge, n, share }) => [
                 NUDGE_WORDS[nudge][0],
                 count(n),
@@ -129,7 +129,7 @@ function shakeVerdict({ own, beat, repetitions }: Shake): string[] {
   const failed = repetitions.filter(({ figures }) => figures === undefined).length;
   const name = (nudge: keyof typeof NUDGE_WORDS): string => NUDGE_WORDS[nudge][0].toLowerCase();
   return [
-    `As it is it grew ${percent(own.cagr)} a year, against ${percent(own.benchmark.cagr)} held.`,
+    `As it is its CAGR is ${percent(own.cagr)}, against ${percent(own.benchmark.cagr)} of the benchmark.`,
     ...(all
       ? [
           `Nudged in all ways at once, ${percent(all.share, 0)} of ${count(all.n, 'repetition')} still did better than holding.`,

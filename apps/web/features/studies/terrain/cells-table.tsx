@@ -114,7 +114,7 @@ export const CellsTable = memo(function CellsTable({
         sortedBy={[{ id: by, desc: cellFigureEntry(by).better !== 'less' }]}
         onOpen={({ cell }) => onLight(cell)}
         isOpen={({ cell }) => cell === lit}
-        empty="No setting is like that."
+        empty="No setting matches."
         above={(sorted) => (
           <div className="flex flex-wrap items-center gap-x-3 gap-y-1 py-1">
             <span className="text-soft" role="status">

@@ -46,7 +46,7 @@ export function terrainVerdict(study: TerrainStudy, survey: Survey, entry: CellF
     sentences.push(
       `${count(land.size, 'setting')} round ${cellName(axes, land.middle)} ${land.size === 1 ? 'holds' : 'hold'} ${range}${own && plateau.includes(own.cell) ? ', yours among them' : ''}.`,
     );
-  } else sentences.push('Nothing stays dry at this water level.');
+  } else sentences.push('No setting lies above this water level.');
   if (split !== undefined && afterOfBest && spearman !== undefined) {
     sentences.push(
       `The best before the split was ${ordinal(afterOfBest.rank)} after it, with ${write(afterOfBest.figure)}; ranks before and after go together by ${ratio(spearman)} (Spearman).`,

@@ -129,7 +129,7 @@ function Choices({
         className="w-full border-b border-hairline bg-transparent px-3 py-2 outline-none"
       />
       <Command.List className="max-h-80 overflow-auto p-1">
-        <Command.Empty className="p-2 text-soft">Nothing is called that.</Command.Empty>
+        <Command.Empty className="p-2 text-soft">No measure has this name.</Command.Empty>
         {fits && (
           <Command.Item value={search} forceMount onSelect={() => onPick(fits)} className={item}>
             <span>“{search.trim()}” as typed</span>

@@ -27,7 +27,7 @@ function warned(warning: SizeWarning): string {
 /** How a size came about, step by step. */
 function steps({ size, limits }: Strategy, { trade, equity, value, share }: SizeExample): string {
   // What the account could not pay is told, or the sum would not come out.
-  const cut = trade.shares < trade.wanted ? `, cut from ${count(trade.wanted)} for want of cash` : '';
+  const cut = trade.shares < trade.wanted ? `, cut from ${count(trade.wanted)} for lack of cash` : '';
   const shares = `${count(trade.shares, 'share')} for ${money(value)}, ${percent(share)} of the account${cut}`;
   const at = `at ${price(trade.entryPrice)}`;
   switch (size.method) {
