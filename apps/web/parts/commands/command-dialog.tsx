@@ -2,6 +2,7 @@
 
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
+import { useDialogFocusReturn } from '@/ui/use-focus-return.ts';
 import { type MenuCommand, useCommandMenu } from './menu-state.ts';
 
 /** Every word of the search must stand in the command's words. */
@@ -13,6 +14,7 @@ function containsWords(command: string, search: string): number {
 /** @param commands what is there beside what the current place offers */
 export function CommandDialog({ everywhere }: { readonly everywhere: readonly MenuCommand[] }) {
   const { commands, open, close } = useCommandMenu();
+  const focusReturn = useDialogFocusReturn();
   const all = [...commands, ...everywhere];
   const groups = [...new Set(all.map((command) => command.group))];
   return (
@@ -20,6 +22,7 @@ export function CommandDialog({ everywhere }: { readonly everywhere: readonly Me
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-sunk/60" />
         <Dialog.Content
+          {...focusReturn}
           aria-describedby={undefined}
           className="fixed top-24 left-1/2 w-[34rem] -translate-x-1/2 border border-strong bg-raised shadow-lg"
         >

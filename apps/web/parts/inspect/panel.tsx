@@ -1,8 +1,9 @@
 'use client';
 
 import { ArrowLeft } from 'lucide-react';
-import { type ReactNode, useCallback, useEffect, useRef } from 'react';
+import { type ReactNode, useCallback, useRef } from 'react';
 import { Button } from '@/ui/button';
+import { usePanelFocus } from '@/ui/use-focus-return.ts';
 import { useKeysWithin } from '@/ui/use-keys.ts';
 
 interface PanelProps {
@@ -22,11 +23,7 @@ interface PanelProps {
 /** What is opened from a result: it lies over it, and the result stands where it was when one comes back. */
 export function Panel({ title, label, tools, back, onBack, keys, children }: PanelProps) {
   const self = useRef<HTMLElement>(null);
-  useEffect(() => {
-    const before = document.activeElement;
-    self.current?.focus();
-    return () => giveFocusBack(before);
-  }, []);
+  usePanelFocus(self);
   const heard = useKeysWithin<HTMLElement>({ ...keys, Escape: onBack });
   const both = useCallback(
     (part: HTMLElement | null) => {
@@ -53,10 +50,4 @@ export function Panel({ title, label, tools, back, onBack, keys, children }: Pan
       {children}
     </section>
   );
-}
-
-/** To where it came from; where that is gone, or was nowhere, to the panel that is left. */
-function giveFocusBack(before: Element | null): void {
-  if (before instanceof HTMLElement && before.isConnected && before !== document.body) return before.focus();
-  [...document.querySelectorAll<HTMLElement>('[data-panel]')].at(-1)?.focus();
 }

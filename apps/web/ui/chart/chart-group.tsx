@@ -5,6 +5,7 @@ import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, 
 import { POPPED } from '../box.ts';
 import { Button } from '../button.tsx';
 import { DataTable, dataColumn } from '../data-table.tsx';
+import { useDialogFocusReturn } from '../use-focus-return.ts';
 import type { ReadoutRows } from './readout.tsx';
 import type { Zoom } from './use-zoom.ts';
 import { ZOOM_KEYS } from './zoom-buttons.tsx';
@@ -50,6 +51,7 @@ export function ChartGroup({ name, zoom, wheel = false, className, children }: C
     }),
     [],
   );
+  const focusReturn = useDialogFocusReturn();
   const open = (): void => {
     const [first] = panes.current.values();
     if (first) setShown(first());
@@ -77,6 +79,7 @@ export function ChartGroup({ name, zoom, wheel = false, className, children }: C
         <Dialog.Portal>
           <Dialog.Overlay className="fixed inset-0 z-40 bg-sunk/60" />
           <Dialog.Content
+            {...focusReturn}
             aria-describedby={undefined}
             className={`fixed inset-x-24 inset-y-16 flex flex-col p-4 ${POPPED}`}
           >

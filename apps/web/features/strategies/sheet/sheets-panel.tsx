@@ -1,7 +1,7 @@
 'use client';
 
 import { FolderClosed, X } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { seenOf } from '@/model/logbook/seen.ts';
 import { holdoutFrom } from '@/model/sheet/read.ts';
 import { type Sheet, textOf } from '@/model/sheet/sheet.ts';
@@ -13,9 +13,12 @@ import { useSheets } from '@/store/sheets/state.ts';
 import { IconButton } from '@/ui/button';
 import { count, percent, ratio } from '@/ui/format.ts';
 import { TextInput } from '@/ui/text-input.tsx';
+import { usePanelFocus } from '@/ui/use-focus-return.ts';
 
 /** All sheets, in their folders: searched by any word, each with the figures and the curve of its last variant. */
 export function SheetsPanel({ onClose }: { onClose: () => void }) {
+  const searchField = useRef<HTMLInputElement>(null);
+  usePanelFocus(searchField);
   const all = useSheets((s) => s.all);
   const [search, setSearch] = useState('');
   const living = useMemo(() => (all ?? []).filter(({ deleted }) => deleted === undefined), [all]);
@@ -36,8 +39,7 @@ export function SheetsPanel({ onClose }: { onClose: () => void }) {
       <input
         type="search"
         value={search}
-        // biome-ignore lint/a11y/noAutofocus: the list was opened to look for something
-        autoFocus
+        ref={searchField}
         onChange={(event) => setSearch(event.target.value)}
         aria-label="Search the sheets"
         placeholder="name, folder, note, rule, universe …"

@@ -13,6 +13,7 @@ import { useSheets } from '@/store/sheets/state.ts';
 import { POPPED } from '@/ui/box.ts';
 import { IconButton } from '@/ui/button';
 import { Switch } from '@/ui/switch.tsx';
+import { useDialogFocusReturn } from '@/ui/use-focus-return.ts';
 import { useLetterKeys } from '@/ui/use-keys.ts';
 
 /** Puts the focus on the first thing in a field that takes it. */
@@ -58,6 +59,7 @@ export function Shortcuts({ onShelf }: { onShelf: () => void }) {
     right: () => neighbour(1),
     list: () => setShown((now) => !now),
   };
+  const focusReturn = useDialogFocusReturn();
   const names = Object.keys(acts) as (keyof typeof acts)[];
   useLetterKeys(
     names.map((name) => ({ keys: SHEET_KEYS[name].keys, run: acts[name] })),
@@ -77,6 +79,7 @@ export function Shortcuts({ onShelf }: { onShelf: () => void }) {
       </Popover.Anchor>
       <Popover.Portal>
         <Popover.Content
+          {...focusReturn}
           align="start"
           sideOffset={4}
           collisionPadding={8}

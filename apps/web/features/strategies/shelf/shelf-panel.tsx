@@ -3,11 +3,12 @@
 import { catalogue, otherNamesOf } from '@plateau/core';
 import { readStrategy, STRATEGY_FORMAT } from '@plateau/files';
 import { X } from 'lucide-react';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { HelpMark } from '@/parts/help-mark.tsx';
 import { importStrategy } from '@/store/sheets/actions.ts';
 import { Button, IconButton } from '@/ui/button';
+import { usePanelFocus } from '@/ui/use-focus-return.ts';
 import { type ShelfSheet, shelf } from './shelf.ts';
 
 /** What traders call the measures that a ready sheet reads. */
@@ -24,6 +25,8 @@ const SIZE = { method: 'percent-of-equity', percent: 10 };
 
 /** Ready sheets, searched by any word, each opened as a copy of the trader's own. */
 export function ShelfPanel({ onClose }: { onClose: () => void }) {
+  const searchField = useRef<HTMLInputElement>(null);
+  usePanelFocus(searchField);
   const [search, setSearch] = useState('');
   const words = search.trim().toLowerCase().split(/\s+/);
   const found = shelf.filter((sheet) => {
@@ -51,8 +54,7 @@ export function ShelfPanel({ onClose }: { onClose: () => void }) {
       <input
         type="search"
         value={search}
-        // biome-ignore lint/a11y/noAutofocus: the shelf was opened to look for something
-        autoFocus
+        ref={searchField}
         onChange={(event) => setSearch(event.target.value)}
         aria-label="Search the shelf"
         placeholder="breakout, rotation, RSI, short …"
