@@ -7,7 +7,7 @@ import { expect, test } from './kit/test.ts';
 async function tabTo(page: Page, target: Locator, backwards = false): Promise<void> {
   await expect(target).toBeVisible();
   const isThere = (): Promise<boolean> => target.evaluate((element) => element === document.activeElement);
-  for (let k = 0; k < 150; k++) {
+  for (let k = 0; k < 60; k++) {
     if (await isThere()) return;
     await page.keyboard.press(backwards ? 'Shift+Tab' : 'Tab');
   }
@@ -43,6 +43,9 @@ test('an idea is changed, looked at, kept, doubted and read about by keys alone'
 
   // The chart: zoomed, moved, told in numbers.
   const chart = page.getByRole('group', { name: /^Charts of the run/ });
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('r');
+  await expect(result(page)).toBeFocused();
   await tabTo(page, chart);
   await page.keyboard.press('+');
   await page.keyboard.press('ArrowLeft');
@@ -68,8 +71,8 @@ test('an idea is changed, looked at, kept, doubted and read about by keys alone'
   await expect(first).toBeFocused();
 
   // What “?” says of it, and back to the sheet as it was.
-  await page.keyboard.press('l');
-  await tabTo(page, page.getByRole('link', { name: 'Help on ranking' }));
+  await page.keyboard.press('p');
+  await tabTo(page, page.getByRole('link', { name: 'Help on ranking' }), true);
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/help\/sheet#prefer$/);
   await page.goBack();
@@ -77,6 +80,8 @@ test('an idea is changed, looked at, kept, doubted and read about by keys alone'
   await expect(length).toHaveValue('40');
 
   // The run: kept, and its report read.
+  await page.keyboard.press('r');
+  await expect(result(page)).toBeFocused();
   await tabTo(page, page.getByRole('button', { name: 'Keep this run' }));
   await page.keyboard.press('Enter');
   await expect(page.getByText('Kept.')).toBeVisible();
@@ -97,14 +102,27 @@ test('an idea is changed, looked at, kept, doubted and read about by keys alone'
   await tabTo(page, page.getByRole('button', { name: /^Run/ }));
   await page.keyboard.press('Enter');
   const map = page.getByRole('group', { name: /Arrows light one setting after another/ }).first();
-  await expect(page.getByText(/^The peak, /)).toBeVisible({ timeout: 120_000 });
+  await expect(page.getByText(/ The peak, /)).toBeVisible({ timeout: 120_000 });
   await tabTo(page, map);
   await page.keyboard.press('ArrowUp');
   await page.keyboard.press('ArrowRight');
   await expect(page.getByRole('table', { name: /^Figures of / })).toBeVisible();
 
-  // The market: an instrument with gaps, found by its calendar.
+  // The market: its long list is one stop of Tab, and arrows lead through it.
   await command(page, 'Market');
+  const row = (symbol: string): Locator =>
+    page
+      .getByRole('table', { name: 'Instruments', exact: true })
+      .getByRole('button', { name: symbol, exact: true });
+  await tabTo(page, row('ABERK'));
+  await page.keyboard.press('ArrowDown');
+  await expect(row('ACKEV')).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/symbol=ACKEV/);
+  await page.keyboard.press('End');
+  await expect(page.locator('[aria-rowindex="174"]').getByRole('button')).toBeFocused();
+  await page.keyboard.press('Home');
+  await expect(row('ABERK')).toBeFocused();
   const quality = page.getByRole('tab', { name: 'Quality' });
   await tabTo(page, page.getByRole('tab', { name: 'Chart' }));
   await page.keyboard.press('ArrowRight');

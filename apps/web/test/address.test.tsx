@@ -95,3 +95,20 @@ test('a page that is drawn before the address names it reads what it came with',
   await act(async () => window.history.pushState(MARK, '', '/market?trade=come&sort=day'));
   expect(shown()).toBe('market: come, day');
 });
+
+test('back out of a place that keeps nothing in its address is the router’s', () => {
+  const { rerender } = render(<App />);
+  router.pathname = '/help';
+  window.history.pushState(MARK, '', '/help#sheet');
+  rerender(
+    <AddressProvider>
+      <p>Help</p>
+    </AddressProvider>,
+  );
+  const heard = vi.fn();
+  window.addEventListener('popstate', heard);
+  window.history.replaceState(MARK, '', '/runs?run=a');
+  window.dispatchEvent(new PopStateEvent('popstate', { state: MARK }));
+  expect(heard).toHaveBeenCalledOnce();
+  window.removeEventListener('popstate', heard);
+});

@@ -19,6 +19,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { clsx } from 'clsx';
 import { ArrowDown, ArrowUp, ChevronDown, ChevronRight } from 'lucide-react';
 import { type CSSProperties, type ReactNode, useMemo, useRef, useState } from 'react';
+import { useRowFocus } from './use-row-focus.ts';
 
 interface Meta<Row> {
   readonly width: number;
@@ -142,6 +143,7 @@ export function DataTable<Row>(props: DataTableProps<Row>) {
     estimateSize: () => ROW,
     overscan: 12,
   });
+  const rowFocus = useRowFocus(rows.length, virtual);
   return (
     <div className="flex h-full min-h-0 flex-col">
       {above?.(shown)}
@@ -162,7 +164,11 @@ export function DataTable<Row>(props: DataTableProps<Row>) {
             style={{ minWidth: table.getTotalSize() }}
           >
             <HeaderRow table={table} />
-            <div style={{ height: virtual.getTotalSize(), position: 'relative' }} role="rowgroup">
+            <div
+              {...rowFocus}
+              style={{ height: virtual.getTotalSize(), position: 'relative' }}
+              role="rowgroup"
+            >
               {virtual.getVirtualItems().map(({ index, start }) => {
                 const row = rows[index];
                 if (!row) return null;

@@ -16,11 +16,15 @@ const OWN_KEYS =
 /** Milliseconds after a letter went into a field in which letters are no shortcuts. */
 const JUST_TYPED = 2000;
 
-// A field may lose the focus while one types in it; the letters that follow are no commands. Who points elsewhere has left it.
+// A field may lose the focus while one types in it; the letters that follow are no commands. Who points elsewhere, or tabs out of it, has left it.
 let typedAt = Number.NEGATIVE_INFINITY;
 if (typeof window !== 'undefined') {
   window.addEventListener('input', (event) => (typedAt = event.timeStamp), { capture: true });
-  window.addEventListener('pointerdown', () => (typedAt = Number.NEGATIVE_INFINITY), { capture: true });
+  const leave = (): void => {
+    typedAt = Number.NEGATIVE_INFINITY;
+  };
+  window.addEventListener('pointerdown', leave, { capture: true });
+  window.addEventListener('keydown', ({ key }) => key === 'Tab' && leave(), { capture: true });
 }
 
 interface KeysOptions {

@@ -63,10 +63,6 @@ function useAddressAdapter() {
   const asCome = useSearchParams().toString();
   const read = useCallback(() => searchOf(pathname, asCome), [pathname, asCome]);
   const search = useSyncExternalStore(subscribe, read, () => asCome);
-  useEffect(() => {
-    place = pathname;
-    for (const other of seen.keys()) if (other !== pathname) seen.delete(other);
-  }, [pathname]);
   return {
     searchParams: useMemo(() => new URLSearchParams(search), [search]),
     pathname,
@@ -84,5 +80,11 @@ const Adapter = createAdapterProvider(useAddressAdapter);
 
 /** Lets pages keep their choices in the address, by the hooks of nuqs. */
 export function AddressProvider({ children }: { readonly children: ReactNode }) {
+  const pathname = usePathname();
+  // Also of a place that keeps nothing in its address.
+  useEffect(() => {
+    place = pathname;
+    for (const other of seen.keys()) if (other !== pathname) seen.delete(other);
+  }, [pathname]);
   return <Adapter>{children}</Adapter>;
 }

@@ -16,6 +16,7 @@ export const SHEET_KEYS = {
   size: key('Go to the size', 'z'),
   costs: key('Go to the costs', 'c'),
   dial: key('Go to the first dial', 'd'),
+  result: key('Go to the result', 'r'),
   view: key('Rules as blocks or as text', 'b'),
   shelf: key('Shelf of ready sheets', 's'),
   fresh: key('New sheet, empty', 'n'),
@@ -41,6 +42,14 @@ export const PLACED_KEYS: readonly (readonly [where: string, keys: readonly KeyW
       key('Move along', '←', '→'),
       key('All of it', '0'),
       key('Its numbers as a table', 't'),
+    ],
+  ],
+  [
+    'In a table',
+    [
+      key('The row above, the row below', '↑', '↓'),
+      key('The first row, the last', 'Home', 'End'),
+      key('Open the row', 'Enter'),
     ],
   ],
   [

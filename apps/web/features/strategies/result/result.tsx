@@ -114,7 +114,12 @@ export function Result({ live, sheet, again, onShelf, onOpenTrade, onAlone }: Re
   const wrong = useDoubtful(settled);
   const doubtful = useMemo(() => new Set(wrong.map(({ symbol }) => symbol)), [wrong]);
   return (
-    <section aria-label="Result" className="flex h-full min-h-0 flex-col px-3 pb-2" data-status={status}>
+    <section
+      aria-label="Result"
+      tabIndex={-1}
+      className="flex h-full min-h-0 flex-col px-3 pb-2"
+      data-status={status}
+    >
       <div className="flex shrink-0 items-center gap-3">
         {isBlank(sheet.draft) ? (
           <p className="h-8 flex-1 pt-1.5 text-soft">No condition yet.</p>

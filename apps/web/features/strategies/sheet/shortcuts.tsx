@@ -51,6 +51,7 @@ export function Shortcuts({ onShelf }: { onShelf: () => void }) {
     size: () => focusField('size.method'),
     costs: () => focusField('costs.commission.fixed'),
     dial: () => document.querySelector<HTMLElement>('[role=slider]')?.focus(),
+    result: () => document.querySelector<HTMLElement>('[aria-label=Result]')?.focus(),
     view: () => setView(other),
     shelf: onShelf,
     fresh: beginEmpty,
