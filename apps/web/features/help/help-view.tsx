@@ -10,7 +10,7 @@ export function HelpView({ page }: { readonly page: HelpPage }) {
     <div className="flex h-full max-[999px]:block max-[999px]:overflow-auto">
       <nav
         aria-label="Help"
-        className="w-64 shrink-0 overflow-auto border-r border-hairline p-3 max-[999px]:w-full max-[999px]:border-r-0"
+        className="aside w-64 shrink-0 overflow-auto border-r border-hairline p-3 max-[999px]:w-full max-[999px]:border-r-0"
       >
         <HelpSearch sections={helpSections()} />
         <ul className="pt-2">
@@ -34,7 +34,7 @@ export function HelpView({ page }: { readonly page: HelpPage }) {
         </p>
       </nav>
       <main
-        className="min-w-0 flex-1 overflow-auto px-8 py-4 max-[999px]:overflow-visible max-[999px]:px-4"
+        className="document min-w-0 flex-1 overflow-auto px-8 py-4 max-[999px]:overflow-visible max-[999px]:px-4"
         tabIndex={-1}
       >
         <article

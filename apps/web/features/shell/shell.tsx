@@ -62,7 +62,7 @@ function TopBar() {
   const path = usePathname();
   const openMenu = useCommandMenu((menu) => menu.open);
   return (
-    <header className="flex h-11 shrink-0 items-center gap-6 border-b border-hairline bg-raised px-4 max-[900px]:gap-2 max-[900px]:px-2">
+    <header className="top-bar flex h-11 shrink-0 items-center gap-6 border-b border-hairline bg-raised px-4 max-[900px]:gap-2 max-[900px]:px-2">
       <Link href="/strategies" className="flex items-center gap-2 font-serif text-lg">
         <MapPinned size={18} aria-hidden className="text-accent" />
         <span className="max-[900px]:sr-only">Plateau</span>

@@ -29,7 +29,7 @@ export function BlendList() {
   const { field, choose } = useBlendImport();
   useListCommands(choose);
   return (
-    <main className="contours h-full overflow-auto">
+    <main className="document contours h-full overflow-auto">
       <div className="mx-auto grid max-w-[64rem] gap-4 p-6">
         <header>
           <div className="flex items-center gap-1">
