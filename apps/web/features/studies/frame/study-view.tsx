@@ -168,7 +168,7 @@ interface BarProps {
 function Bar({ row, name, study, condition, isMissing, long }: BarProps) {
   const router = useRouter();
   return (
-    <header className="flex items-center gap-2 border-b border-hairline px-4 py-1">
+    <header className="flex flex-wrap items-center gap-x-2 gap-y-1 border-b border-hairline px-4 py-1">
       <Link href="/studies" className="flex shrink-0 items-center gap-1 text-accent hover:underline">
         <ArrowLeft size={14} aria-hidden /> All studies
       </Link>
@@ -178,7 +178,7 @@ function Bar({ row, name, study, condition, isMissing, long }: BarProps) {
         value={name}
         from={row}
         onCommit={(text) => void told(nameStudy(row, { name: text.trim() }))}
-        className="min-w-0 flex-[2] rounded-sm border border-transparent bg-transparent px-1.5 font-serif text-xl hover:border-hairline focus:border-strong"
+        className="min-w-56 flex-[2] rounded-sm border border-transparent bg-transparent px-1.5 font-serif text-xl hover:border-hairline focus:border-strong"
       />
       <TextInput
         aria-label="Note on the study"
@@ -186,7 +186,7 @@ function Bar({ row, name, study, condition, isMissing, long }: BarProps) {
         value={study.notes}
         from={row}
         onCommit={(text) => void told(nameStudy(row, { notes: text.trim() }))}
-        className="min-w-0 flex-[2] rounded-sm border border-transparent bg-transparent px-1.5 text-soft hover:border-hairline focus:border-strong focus:text-ink"
+        className="min-w-24 flex-[2] rounded-sm border border-transparent bg-transparent px-1.5 text-soft hover:border-hairline focus:border-strong focus:text-ink"
       />
       <span className="hidden min-w-0 flex-[3] truncate text-soft xl:inline" title={questionOf(study.kind)}>
         {questionOf(study.kind)}
