@@ -22,6 +22,22 @@ export function ensurePackages() {
   if (!run('npm', ['ci', '--no-audit', '--no-fund'])) process.exit(1);
 }
 
+function aptInstall(name) {
+  const sudo = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
+  const apt = (...args) =>
+    run([...sudo, 'apt-get'][0], [...sudo, 'apt-get', ...args].slice(1), { stdio: 'ignore' });
+  apt('update');
+  apt('install', '-y', '--no-install-recommends', name);
+}
+
+/** A redis-server for the tests of the queue; without one they fail and say so. */
+export function ensureRedis() {
+  const isThere = () => spawnSync('redis-server', ['--version'], { stdio: 'ignore' }).status === 0;
+  if (isThere()) return;
+  console.log("Installing redis-server from Debian's packages …");
+  aptInstall('redis-server');
+}
+
 /** The path of a Chromium: CHROMIUM_PATH, or one on the PATH, installed from Debian's packages when there is none. */
 export function ensureChromium() {
   const found = () => {
@@ -38,11 +54,7 @@ export function ensureChromium() {
   const known = found();
   if (known) return known;
   console.log("Installing Chromium from Debian's packages …");
-  const sudo = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
-  const apt = (...args) =>
-    run([...sudo, 'apt-get'][0], [...sudo, 'apt-get', ...args].slice(1), { stdio: 'ignore' });
-  apt('update');
-  apt('install', '-y', '--no-install-recommends', 'chromium');
+  aptInstall('chromium');
   const installed = found();
   if (!installed) {
     console.error(

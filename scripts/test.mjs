@@ -4,10 +4,11 @@
 import { spawn } from 'node:child_process';
 import { mkdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { ensureChromium, ensurePackages, root } from './prepare.mjs';
+import { ensureChromium, ensurePackages, ensureRedis, root } from './prepare.mjs';
 
 ensurePackages();
 process.env.CHROMIUM_PATH = ensureChromium();
+ensureRedis();
 process.env.PLATEAU_REPORTS = '1';
 rmSync(join(root, '.reports'), { recursive: true, force: true });
 mkdirSync(join(root, '.reports'));

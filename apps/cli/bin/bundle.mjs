@@ -50,6 +50,8 @@ async function bundle(stamp) {
     splitting: true,
     format: 'esm',
     platform: 'node',
+    // They bring scripts of their own, and only a queue needs them.
+    external: ['bullmq', 'ioredis'],
     target: 'node20',
     // Packages in the older module format ask for the built-in ones.
     banner: {

@@ -30,12 +30,12 @@ export function engineThreads(
   return new WorkPool(threadsOf(WORKER), { market: shareMarket(market), universes }, workers);
 }
 
-/** One a core unless `--workers` says otherwise. @throws {BadInput} */
-export function workersFrom(text: string | undefined): number {
+/** One a core unless the option says otherwise. @throws {BadInput} */
+export function workersFrom(text: string | undefined, option = '--workers'): number {
   if (text === undefined) return availableParallelism();
   const count = Number(text);
   if (!Number.isInteger(count) || count < 1 || count > 64) {
-    throw new BadInput(`--workers: “${text}” is no whole number from 1 to 64`);
+    throw new BadInput(`${option}: “${text}” is no whole number from 1 to 64`);
   }
   return count;
 }

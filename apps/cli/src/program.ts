@@ -5,6 +5,7 @@ import { Command, InvalidArgumentError } from 'commander';
 import type { BlendOptions } from './blend.ts';
 import { completionFor, SHELLS } from './completion.ts';
 import { STATUS } from './endings.ts';
+import type { WorkerOptions } from './queue/worker.ts';
 import type { RunOptions } from './run.ts';
 import type { StudyOptions } from './study.ts';
 import type { SweepOptions } from './sweep.ts';
@@ -43,6 +44,8 @@ export function programOf(told: Told): Command {
   const threads = (command: Command): Command =>
     command
       .option('--workers <count>', 'worker threads; one a core where left out')
+      .option('--queue <redis://host:port>', 'the work is done by whoever runs plateau worker there')
+      .option('--market <bars>', 'with --queue: where all machines read the bars, in place of Redis')
       .option('-q, --quiet', 'tell no progress on standard error');
   const print = (text: string): void => void process.stdout.write(text);
 
@@ -107,6 +110,21 @@ export function programOf(told: Told): Command {
     .action(async (study: string, options: Omit<StudyOptions, 'study'>) => {
       const { studyCommand } = await import('./study.ts');
       print(await studyCommand({ ...options, study }));
+    });
+
+  program
+    .command('worker')
+    .summary('do the work of sweeps and studies that come from a queue')
+    .description(
+      'Takes work from a queue in Redis and does it, until it is interrupted. Any number may run, on any machine that reaches Redis.',
+    )
+    .requiredOption('--queue <redis://host:port>', 'where the work comes from')
+    .option('--concurrency <count>', 'worker threads; one a core where left out')
+    .option('--market <bars>', 'folder, zip or workspace to read the bars from, in place of Redis')
+    .option('-q, --quiet', 'tell nothing on standard error')
+    .action(async (options: WorkerOptions) => {
+      const { workerCommand } = await import('./queue/worker.ts');
+      await workerCommand(options);
     });
 
   program

@@ -1,15 +1,7 @@
 // plateau study: a study file in, its result and its tables out.
 
 import { dirname, join } from 'node:path';
-import {
-  dataName,
-  type Market,
-  poolDesk,
-  runStudy,
-  type Study,
-  type StudyResult,
-  type Universe,
-} from '@plateau/core';
+import { type Market, poolDesk, runStudy, type Study, type StudyResult, type Universe } from '@plateau/core';
 import {
   readStudyFile,
   readUniverseCsv,
@@ -18,8 +10,8 @@ import {
   tableCsv,
   turnDials,
 } from '@plateau/files';
+import { type AskerOptions, askerOf, nameOfData } from './asker.ts';
 import { BadInput } from './endings.ts';
-import { engineThreads, workersFrom } from './engine-threads.ts';
 import { readMarket } from './market.ts';
 import { makeFolder, writeFolder } from './out-files.ts';
 import { openPieces } from './pieces-file.ts';
@@ -27,14 +19,13 @@ import { type Told, tellProgress } from './progress.ts';
 import { calledAs, dayOption, problemsIn, readText, valueOf } from './read.ts';
 import { studyText } from './study-text.ts';
 
-export interface StudyOptions {
+export interface StudyOptions extends AskerOptions {
   readonly study: string;
   readonly bars: string;
   readonly universe?: string;
   readonly benchmark?: string;
   readonly from?: string;
   readonly to?: string;
-  readonly workers?: string;
   readonly out?: string;
   /** result.json in place of the words */
   readonly json?: boolean;
@@ -57,7 +48,7 @@ export async function studyCommand(options: StudyOptions, errors: Told = process
   const { out } = options;
   if (out !== undefined) makeFolder(out);
   const pieces = out === undefined ? undefined : openPieces(join(out, PIECES));
-  const pool = engineThreads(market, universes, workersFrom(options.workers));
+  const pool = await askerOf(market, universes, options, errors);
   const desk = poolDesk(pool, nameOfData(market, universes), pieces);
   const progress = tellProgress(() => (options.quiet ? NOTHING : desk.progress()), errors);
   let outcome: Awaited<ReturnType<typeof runStudy>>;
@@ -68,6 +59,8 @@ export async function studyCommand(options: StudyOptions, errors: Told = process
       symbolsOf: (universe, group) => symbolsOf(universes.get(universe) ?? [], group, market),
     });
     await desk.kept();
+    if (outcome.kind === 'done' && out !== undefined) writeResult(out, study, outcome.result);
+    await pool.forget?.();
   } finally {
     progress.end();
     if (desk.keepFault !== undefined) {
@@ -75,14 +68,8 @@ export async function studyCommand(options: StudyOptions, errors: Told = process
     }
     pool.end();
   }
-  if (outcome.kind === 'problems') {
-    pieces?.remove();
-    throw problemsIn(file, outcome.problems);
-  }
-  if (out !== undefined) {
-    writeResult(out, study, outcome.result);
-    pieces?.remove();
-  }
+  pieces?.remove();
+  if (outcome.kind === 'problems') throw problemsIn(file, outcome.problems);
   return options.json ? studyResultJson(outcome.result) : studyText(study, outcome.result);
 }
 
@@ -123,11 +110,6 @@ function withOptions(study: Study, options: StudyOptions, universes: ReadonlyMap
     ...(to !== undefined && { to }),
   };
 }
-
-/** All bars and memberships that were read: pieces of other data are other pieces. */
-const nameOfData = (market: Market, universes: ReadonlyMap<string, Universe>): string =>
-  [...universes].map(([name, universe]) => `${name} ${dataName(market, universe, [])}`).join('\n') +
-  dataName(market, [], [...market.keys()]);
 
 function symbolsOf(universe: Universe, group: string | undefined, market: Market): string[] {
   const rows = universe.filter((row) => group === undefined || row.group === group);

@@ -10,17 +10,16 @@ import {
   valuesFrom,
 } from '@plateau/core';
 import { sweepCsv, sweepJson, turnDials } from '@plateau/files';
+import { type AskerOptions, askerOf } from './asker.ts';
 import { BadInput } from './endings.ts';
-import { engineThreads, workersFrom } from './engine-threads.ts';
 import { type InputOptions, readInputs } from './inputs.ts';
 import { writeWhole } from './out-files.ts';
 import { type Told, tellProgress } from './progress.ts';
 import { calledAs } from './read.ts';
 
-export interface SweepOptions extends InputOptions {
+export interface SweepOptions extends InputOptions, AskerOptions {
   /** NAME or NAME=FROM:TO:STEP each */
   readonly dial: readonly string[];
-  readonly workers?: string;
   readonly out?: string;
   /** rows as JSON in place of CSV, also in the file */
   readonly json?: boolean;
@@ -48,7 +47,7 @@ export async function sweepCommand(options: SweepOptions, errors: Told = process
   }
   const settings = settingsOf(axes);
   const universes = new Map([[UNIVERSE, universe]]);
-  const pool = engineThreads(market, universes, workersFrom(options.workers));
+  const pool = await askerOf(market, universes, options, errors);
   // A setting that is none, such as half a slot, has no run.
   const read = settings.map((dials) => turnDials(request.strategy, dials, calledAs(options.strategy)));
   const asked = read.flatMap((turned) =>
@@ -59,10 +58,11 @@ export async function sweepCommand(options: SweepOptions, errors: Told = process
   const progress = tellProgress(told, errors);
   const results = await pool
     .askEach('figures', asked, () => done++)
-    .result.finally(() => {
-      progress.end();
+    .result.catch((error: unknown) => {
       pool.end();
-    });
+      throw error;
+    })
+    .finally(() => progress.end());
   const ran = results.values();
   const rows = read.map((turned, k) => {
     const how = turned.ok ? ran.next().value : undefined;
@@ -77,8 +77,10 @@ export async function sweepCommand(options: SweepOptions, errors: Told = process
   if (first !== undefined && failed.length === rows.length) throw new BadInput(first);
   const names = axes.map(({ dial }) => dial);
   const text = options.json ? sweepJson(rows) : sweepCsv(names, rows);
+  if (options.out !== undefined) writeWhole(options.out, text);
+  await pool.forget?.();
+  pool.end();
   if (options.out === undefined) return { text, failed };
-  writeWhole(options.out, text);
   return { text: `${settings.length} settings written to ${options.out}\n`, failed };
 }
 

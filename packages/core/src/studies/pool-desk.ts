@@ -41,8 +41,8 @@ export interface PoolDesk extends Desk {
   kept(): Promise<void>;
 }
 
-/** Pieces that take no longer to do than to keep, or that are as large as the study. */
-const NOT_KEPT: ReadonlySet<keyof EngineWork> = new Set(['luck', 'days']);
+/** Pieces that take no longer to do than to keep or to send, or that are as large as the study. */
+export const NOT_KEPT: ReadonlySet<keyof EngineWork> = new Set(['luck', 'days']);
 
 /**
  * @param data names the bars and memberships that the study may read
