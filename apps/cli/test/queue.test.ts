@@ -5,7 +5,7 @@ import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'nod
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { QUEUE, WORKERS } from '../src/queue/work.ts';
+import { QUEUE, WORKERS, workerKey } from '../src/queue/work.ts';
 import { type TestRedis, testRedis } from './redis.ts';
 
 const bin = join(import.meta.dirname, '../bin/plateau.mjs');
@@ -67,9 +67,9 @@ const run = (...args: readonly string[]): Promise<Ended> => begin(...args).ended
 
 /** A worker that takes work. */
 async function worker(...more: readonly string[]): Promise<ChildProcess> {
-  const before = (await redis.client.keys(`${WORKERS}*`)).length;
+  const before = await redis.client.scard(WORKERS);
   const { child } = begin('worker', ...queue(), '--concurrency', '1', '--quiet', ...more);
-  await until(async () => (await redis.client.keys(`${WORKERS}*`)).length > before);
+  await until(async () => (await redis.client.scard(WORKERS)) > before);
   return child;
 }
 
@@ -168,7 +168,8 @@ describe('A queue', () => {
     const lonely = begin('study', study, ...bars, ...queue());
     await until(() => lonely.said.stderr.includes(`nobody takes work from ${redis.address}`));
     lonely.child.kill('SIGKILL');
-    await redis.client.set(`${WORKERS}old`, JSON.stringify({ engine: '0.0.1' }));
+    await redis.client.set(workerKey('old'), JSON.stringify({ engine: '0.0.1' }));
+    await redis.client.sadd(WORKERS, workerKey('old'));
     const other = begin('study', study, ...bars, ...queue());
     await until(() => /have engine 0\.0\.1, this client \d/.test(other.said.stderr));
     other.child.kill('SIGKILL');
@@ -229,6 +230,6 @@ describe('A queue', () => {
     const ended = new Promise((resolve) => child.on('exit', resolve));
     child.kill('SIGTERM');
     expect(await ended).toBe(0);
-    expect(await redis.client.keys(`${WORKERS}*`)).toEqual([]);
+    expect(await redis.client.smembers(WORKERS)).toEqual([]);
   });
 });

@@ -11,6 +11,7 @@ import {
   type Task,
   type Universe,
 } from '@plateau/core';
+import { readJson } from '@plateau/files';
 import { type Job, Queue, QueueEvents } from 'bullmq';
 import type { Redis } from 'ioredis';
 import { BadInput } from '../endings.ts';
@@ -293,15 +294,14 @@ class Turn {
 
 /** The engines of the workers that are there. */
 async function listening(redis: Redis): Promise<string[]> {
-  const keys = await redis.keys(`${WORKERS}*`);
+  const keys = await redis.smembers(WORKERS);
   const told = keys.length === 0 ? [] : await redis.mget(...keys);
+  const gone = keys.filter((_, k) => told[k] === null);
+  if (gone.length > 0) await redis.srem(WORKERS, ...gone);
   return told.flatMap((text) => {
-    try {
-      const { engine } = JSON.parse(text ?? '');
-      return typeof engine === 'string' ? [engine] : [];
-    } catch {
-      return [];
-    }
+    const read = readJson(text ?? '');
+    const engine = read.ok ? (read.value as { engine?: unknown } | null)?.engine : undefined;
+    return typeof engine === 'string' ? [engine] : [];
   });
 }
 

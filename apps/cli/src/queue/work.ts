@@ -19,7 +19,9 @@ export const LOST_AFTER_MS = 10_000;
 export const marketKey = (market: string): string => `plateau:market:${market}`;
 export const setupKey = (setup: string): string => `plateau:setup:${setup}`;
 export const pieceName = (key: string): string => `plateau:piece:${key}`;
-export const WORKERS = 'plateau:worker:';
+/** Each worker has a key of its own, which ends soon after it; their names stand in a set. */
+export const WORKERS = 'plateau:workers';
+export const workerKey = (id: string): string => `plateau:worker:${id}`;
 
 /** What all jobs of a command read. */
 export interface Setup {

@@ -20,6 +20,7 @@ import {
   setupKey,
   unpackAsked,
   WORKERS,
+  workerKey,
 } from './work.ts';
 
 export interface WorkerOptions {
@@ -90,10 +91,15 @@ export async function workerCommand(options: WorkerOptions, errors: NodeJS.Writa
   worker.on('error', () => {
     // The connection is made again; what was under way is taken again by whoever is there.
   });
-  const self = WORKERS + randomUUID();
+  const self = workerKey(randomUUID());
   const told = JSON.stringify({ engine: ENGINE_VERSION, threads, host: hostname() });
   const beat = async (): Promise<void> => {
-    await redis.set(self, told, 'PX', 3 * BEAT_MS).catch(() => undefined);
+    await redis
+      .pipeline()
+      .set(self, told, 'PX', 3 * BEAT_MS)
+      .sadd(WORKERS, self)
+      .exec()
+      .catch(() => undefined);
   };
   await beat();
   let before = 0;
@@ -109,7 +115,12 @@ export async function workerCommand(options: WorkerOptions, errors: NodeJS.Writa
   if (!options.quiet) errors.write('plateau: ends after what is under way; once more ends at once\n');
   await worker.close();
   clearInterval(timer);
-  await redis.del(self).catch(() => undefined);
+  await redis
+    .pipeline()
+    .del(self)
+    .srem(WORKERS, self)
+    .exec()
+    .catch(() => undefined);
   for (const bench of benches.values()) await bench.then((pool) => pool.end()).catch(() => undefined);
   for (const one of [redis, line]) one.disconnect();
 }
