@@ -14,5 +14,6 @@ export default defineConfig({
     maxWorkers: availableParallelism(),
     // Only what hangs takes as long, on a machine with other work as well.
     testTimeout: 240_000,
+    hookTimeout: 240_000,
   },
 });

@@ -268,7 +268,7 @@ describe('what led to a variant', () => {
       'when never: they drift to each month’s end',
       'moving money costs 0 to 10',
     ]);
-    expect(blendChanges(draft, { ...draft, ...withPartRemoved(draft, one) })).toEqual(['Sheet a taken out']);
+    expect(blendChanges(draft, { ...draft, ...withPartRemoved(draft, one) })).toEqual(['Sheet a removed']);
     const rows = blendVariantSettings([draft, after]);
     expect(rows.find(({ label }) => label === 'Sheet b')?.texts).toEqual([
       '50%, follows a sheet',
