@@ -3,7 +3,7 @@
 import { createHash } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
 import type { Bars } from '../src/bars/bars.ts';
-import { dataName } from '../src/bars/data-name.ts';
+import { dataName, nameOfNames } from '../src/bars/data-name.ts';
 import { symbolsRead } from '../src/bars/symbols-read.ts';
 import { randomMarket, strategyOf } from './market.ts';
 
@@ -70,5 +70,14 @@ describe('The name of data', () => {
       'GONE',
       'IX',
     ]);
+  });
+});
+
+describe('The name of several data', () => {
+  it('is the name of the one, or a SHA-256 of all in their order', () => {
+    const hash = (text: string): string => createHash('sha256').update(text).digest('hex');
+    expect(nameOfNames([name])).toBe(name);
+    expect(nameOfNames([name, 'b'])).toBe(hash(`${name}\nb`));
+    expect(nameOfNames(['b', name])).not.toBe(nameOfNames([name, 'b']));
   });
 });

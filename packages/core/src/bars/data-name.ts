@@ -39,3 +39,9 @@ export function dataName(market: Market, universe: Universe, symbols: readonly s
   );
   return bytesToHex(sha256(utf8([...bars, '', ...members.sort()].join('\n'))));
 }
+
+/** One name for what several name, in their order; of one it is its own. */
+export function nameOfNames(names: readonly string[]): string {
+  const [first, ...more] = names;
+  return first !== undefined && more.length === 0 ? first : bytesToHex(sha256(utf8(names.join('\n'))));
+}

@@ -1,13 +1,12 @@
 // The worker's side of blends: every kind of EngineWork that asks for one.
 
 import type { Bars, Market } from '../bars/bars.ts';
-import { dataName } from '../bars/data-name.ts';
+import { dataName, nameOfNames } from '../bars/data-name.ts';
 import { type BarUnit, barsPerYear } from '../bars/unit.ts';
 import { depositOf, NOT_IN_ONE_MONEY } from '../blend/apart.ts';
 import type { Blend } from '../blend/blend.ts';
 import type { MixedRun } from '../blend/blend-run.ts';
 import type { Comparison, ComparisonCurve } from '../inspect/inspection.ts';
-import { fingerprint, utf8 } from '../numeric/fingerprint.ts';
 import type { Handlers } from '../parallel/serve.ts';
 import { bootstrapOf, type Report, type Reported, reportOf } from '../report.ts';
 import type { Run } from '../run.ts';
@@ -31,7 +30,7 @@ export function doBlendWork(
     ];
     const names = [];
     for (const name of universes) names.push(dataName(market, (await engineFor(name)).universe, symbols));
-    return names.length === 0 ? dataName(market, [], symbols) : fingerprint(utf8(names.join('\n')));
+    return names.length === 0 ? dataName(market, [], symbols) : nameOfNames(names);
   };
   return {
     async blend({ has, ...asked }, goOn) {

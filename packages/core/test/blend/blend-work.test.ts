@@ -196,6 +196,7 @@ describe.each([
     const doubt = await work.blendDoubt({ ...asked(blend), symbols: ['A', 'IX'] }, wanted);
     expect(doubt?.bootstrap).toBeDefined();
     expect(doubt?.data).toBe(await work.blendFingerprint({ ...asked(blend), symbols: ['A', 'IX'] }, wanted));
+    expect(doubt?.data).toMatch(/^[0-9a-f]{64}$/);
   });
 
   it('adds up by year and part to what the account gained, and so does what is at work', async () => {
