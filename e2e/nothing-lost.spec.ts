@@ -118,7 +118,7 @@ test('two tabs on one universe and one setting: a name, a member and a column ea
   const title = own(page).getByLabel(/^Name of the universe/);
   await expect(title).toBeVisible();
   await expect(own(second).getByLabel(/^Name of the universe/)).toBeVisible();
-  const spells = own(second).getByRole('button', { name: /^Take .* out$/ });
+  const spells = own(second).getByRole('button', { name: /^Remove / });
   const taken = await spells.first().getAttribute('aria-label');
   await title.fill('Renamed');
   await title.blur();
