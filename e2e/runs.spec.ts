@@ -451,7 +451,7 @@ test('a run goes out as a file, comes in again, repeats to the last bit, and tel
   await expect(page.getByRole('status').filter({ hasText: 'Repeated to the last bit.' })).toBeVisible();
   await file(
     'other.json',
-    text.replace(/"data": "\w+"/, '"data": "0123"').replace('"High ground"', '"Elsewhere"'),
+    text.replace(/"data": "\w+"/, `"data": "${'ab'.repeat(32)}"`).replace('"High ground"', '"Elsewhere"'),
   );
   await expect(report().getByRole('heading', { name: 'Elsewhere' })).toBeVisible();
   await expect(
