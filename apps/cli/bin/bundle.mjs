@@ -11,6 +11,7 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { join } from 'node:path';
+import { threadId } from 'node:worker_threads';
 
 const cli = join(import.meta.dirname, '..');
 const root = join(cli, '../..');
@@ -32,9 +33,9 @@ function stampOf() {
   return lines.join('\n');
 }
 
-/** In one piece or not at all: others may start from it at the same time. */
+/** In one piece or not at all: other processes, and threads of this one, may make it or start from it at the same time. */
 function write(path, contents) {
-  const draft = `${path}.${process.pid}`;
+  const draft = `${path}.${process.pid}.${threadId}`;
   writeFileSync(draft, contents);
   renameSync(draft, path);
 }

@@ -1,10 +1,10 @@
 // Who does the work of a sweep or a study: threads of this process, or whoever listens to a queue.
 
-import { dataName, type Market, type Universe } from '@plateau/core';
+import { type Asker, dataName, type Market, type Universe } from '@plateau/core';
 import { BadInput } from './endings.ts';
 import { engineThreads, workersFrom } from './engine-threads.ts';
 import type { Told } from './progress.ts';
-import type { Asker, QueueAsker } from './queue/client.ts';
+import type { QueueAsker } from './queue/client.ts';
 
 export interface AskerOptions {
   readonly workers?: string;
@@ -25,7 +25,7 @@ export async function askerOf(
   universes: ReadonlyMap<string, Universe>,
   { workers, queue, market: elsewhere }: AskerOptions,
   errors: Told,
-): Promise<Asker & Partial<QueueAsker>> {
+): Promise<Asker & Pick<QueueAsker, 'end'> & Partial<QueueAsker>> {
   if (queue === undefined) {
     if (elsewhere !== undefined) throw new BadInput('--market is for workers behind a queue: give --queue');
     return engineThreads(market, universes, workersFrom(workers));

@@ -53,35 +53,33 @@ export async function sweepCommand(options: SweepOptions, errors: Told = process
   const asked = read.flatMap((turned) =>
     turned.ok ? [{ universe: UNIVERSE, request: { ...request, strategy: turned.value } }] : [],
   );
-  let done = 0;
-  const told = () => ({ expected: options.quiet ? 0 : asked.length, done, found: 0 });
-  const progress = tellProgress(told, errors);
-  const results = await pool
-    .askEach('figures', asked, () => done++)
-    .result.catch((error: unknown) => {
-      pool.end();
-      throw error;
-    })
-    .finally(() => progress.end());
-  const ran = results.values();
-  const rows = read.map((turned, k) => {
-    const how = turned.ok ? ran.next().value : undefined;
-    const why = turned.ok ? undefined : turned.problems[0]?.message;
-    return { dials: settings[k] ?? {}, ...(how ? figuresOrWhy(how) : { why }) };
-  });
-  const failed = rows.flatMap(({ dials, why }) => {
-    const at = axes.map(({ dial }) => `${dial} ${dials[dial]}`).join(', ');
-    return why === undefined ? [] : [`${calledAs(options.strategy)}: at ${at}: ${why}`];
-  });
-  const [first] = failed;
-  if (first !== undefined && failed.length === rows.length) throw new BadInput(first);
-  const names = axes.map(({ dial }) => dial);
-  const text = options.json ? sweepJson(rows) : sweepCsv(names, rows);
-  if (options.out !== undefined) writeWhole(options.out, text);
-  await pool.forget?.();
-  pool.end();
-  if (options.out === undefined) return { text, failed };
-  return { text: `${settings.length} settings written to ${options.out}\n`, failed };
+  try {
+    let done = 0;
+    const told = () => ({ expected: options.quiet ? 0 : asked.length, done, found: 0 });
+    const progress = tellProgress(told, errors);
+    const results = await pool.askEach('figures', asked, () => done++).result.finally(() => progress.end());
+    const ran = results.values();
+    const rows = read.map((turned, k) => {
+      const how = turned.ok ? ran.next().value : undefined;
+      const why = turned.ok ? undefined : turned.problems[0]?.message;
+      return { dials: settings[k] ?? {}, ...(how ? figuresOrWhy(how) : { why }) };
+    });
+    const failed = rows.flatMap(({ dials, why }) => {
+      const at = axes.map(({ dial }) => `${dial} ${dials[dial]}`).join(', ');
+      return why === undefined ? [] : [`${calledAs(options.strategy)}: at ${at}: ${why}`];
+    });
+    const [first] = failed;
+    if (first !== undefined && failed.length === rows.length) throw new BadInput(first);
+    const names = axes.map(({ dial }) => dial);
+    const text = options.json ? sweepJson(rows) : sweepCsv(names, rows);
+    if (options.out !== undefined) writeWhole(options.out, text);
+    await pool.forget?.();
+    if (options.out === undefined) return { text, failed };
+    return { text: `${settings.length} settings written to ${options.out}\n`, failed };
+  } finally {
+    // Threads and connections keep a process alive.
+    pool.end();
+  }
 }
 
 function figuresOrWhy(how: Settled<FiguresOutcome>): { figures?: Figures; why?: string } {

@@ -29,7 +29,8 @@ const TOPICS = {
   feed: ['the feed', 'market.md', 'Feed'],
   import: ['files of bars', 'files.md', 'Bars in'],
   workspace: ['the workspace', 'market.md', 'Workspace'],
-  studies: ['studies', 'studies.md', 'Studies'],
+  // A report calls its trades' studies so: this is the place.
+  'the studies': ['studies', 'studies.md', 'Studies'],
   terrain: ['a terrain', 'studies.md', 'Terrain'],
   walk: ['a walk-forward', 'studies.md', 'Walk-forward'],
   edge: ['an edge', 'studies.md', 'Edge'],

@@ -165,6 +165,7 @@ export type { PairWindow } from './studies/pair/pair-run.ts';
 export { type PairRound, roundsOf } from './studies/pair/rounds.ts';
 export { UNIT_ROOT_CRITICAL } from './studies/pair/spread.ts';
 export {
+  type Asker,
   NOT_KEPT,
   type PieceStore,
   type PoolDesk,

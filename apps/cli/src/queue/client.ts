@@ -1,6 +1,7 @@
 // The client's side of the queue: it is asked as a pool of threads is, and what it is asked becomes jobs.
 
 import {
+  type Asker,
   Cancelled,
   ENGINE_VERSION,
   type EngineWork,
@@ -32,17 +33,8 @@ import {
   WORKERS,
 } from './work.ts';
 
-/** What asks a pool of threads or a queue, and ends it. */
-export interface Asker {
-  askEach<N extends keyof EngineWork>(
-    kind: N,
-    asked: readonly EngineWork[N]['in'][],
-    came?: (how: Settled<EngineWork[N]['out']>, place: number) => void,
-  ): Task<Settled<EngineWork[N]['out']>[]>;
-  end(): void;
-}
-
 export interface QueueAsker extends Asker {
+  end(): void;
   /** takes what was found out of Redis: it is in the command's own files now */
   forget(): Promise<void>;
 }

@@ -6,8 +6,8 @@ import { ENGINE_VERSION } from '../version.ts';
 import type { EngineWork } from '../work/engine-work.ts';
 import type { Desk } from './desk.ts';
 
-/** What is asked of a pool here. */
-interface Asker {
+/** What is asked of a pool here, or of what stands in for one. */
+export interface Asker {
   askEach<N extends keyof EngineWork>(
     kind: N,
     asked: readonly EngineWork[N]['in'][],

@@ -191,8 +191,8 @@ function Together({ together }: { together: AloneTogether }) {
       <strong>
         {money(profit)} profit in {count(trades, 'trade')}
       </strong>{' '}
-      (held {money(heldProfit)}). The median instrument: CAGR <strong>{percent(median.cagr)}</strong>{' '}
-      (held {percent(heldMedian.cagr)}), maximum drawdown {percent(median.maxDrawdown)} (held{' '}
+      (held {money(heldProfit)}). The median instrument: CAGR <strong>{percent(median.cagr)}</strong> (held{' '}
+      {percent(heldMedian.cagr)}), maximum drawdown {percent(median.maxDrawdown)} (held{' '}
       {percent(heldMedian.maxDrawdown)}), Sharpe {ratio(median.sharpe)} (held {ratio(heldMedian.sharpe)}).
     </p>
   );

@@ -39,7 +39,7 @@ export function StudyList({ studies }: { studies: readonly StoredStudy[] }) {
         <header>
           <div className="flex items-center gap-1">
             <h1 className="font-serif text-2xl">Studies</h1>
-            <HelpMark about="studies" />
+            <HelpMark about="the studies" />
           </div>
           <p className="max-w-[46rem] text-soft">
             Doubt a result: other settings, other years, other instruments, the signal alone, chance. A study
