@@ -10,7 +10,7 @@ import {
   WorkPool,
 } from '@plateau/core';
 import { BadInput } from './endings.ts';
-import { threadsOf } from './worker-threads.ts';
+import { threadChannel, threadsOf } from './worker-threads.ts';
 
 const WORKER = new URL('../bin/engine-worker.mjs', import.meta.url);
 
@@ -21,13 +21,18 @@ export interface EngineSetup {
   readonly universes: ReadonlyMap<string, Universe>;
 }
 
-/** @param workers how many threads at most; each starts with its first piece of work */
+/**
+ * @param workers how many threads at most; each starts with its first piece of work
+ * @param helpers further threads beside each of them, which share the rules of a run
+ */
 export function engineThreads(
   market: Market,
   universes: ReadonlyMap<string, Universe>,
   workers: number,
+  helpers = 0,
 ): WorkPool<EngineSetup, EngineWork> {
-  return new WorkPool(threadsOf(WORKER), { market: shareMarket(market), universes }, workers);
+  const setup = { market: shareMarket(market), universes };
+  return new WorkPool(threadsOf(WORKER), setup, workers, { helpers, channel: threadChannel });
 }
 
 /** One a core unless the option says otherwise. @throws {BadInput} */

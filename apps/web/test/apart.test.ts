@@ -9,9 +9,11 @@ function links() {
   return (message: (answer: FromWorker) => void) => {
     const hear = serve<EngineSetup, Pick<PageWork, 'baseline'>>(
       () => ({
-        baseline: ({ seed }) => {
-          if (seed === 2) throw new Error('out of memory');
-          return { cagr: seed } as unknown as PageWork['baseline']['out'];
+        handlers: {
+          baseline: ({ seed }) => {
+            if (seed === 2) throw new Error('out of memory');
+            return { cagr: seed } as unknown as PageWork['baseline']['out'];
+          },
         },
       }),
       message,

@@ -7,7 +7,7 @@ import { takeEngine, warmEngine } from './engine-start.ts';
 import type { MarketAnswer } from './market.worker.ts';
 import { type Asked, neededSymbols } from './needed-symbols.ts';
 import type { EngineSetup, PageWork } from './page-work.ts';
-import { workersOf } from './web-workers.ts';
+import { workerChannel, workersOf } from './web-workers.ts';
 
 export type EnginePool = WorkPool<EngineSetup, PageWork>;
 
@@ -50,7 +50,15 @@ async function readSetup(symbols: ReadonlySet<string>): Promise<EngineSetup> {
 async function startPool(setup: Promise<EngineSetup>): Promise<EnginePool> {
   requireSharedMemory();
   warmEngine();
-  return new WorkPool(workersOf(takeEngine), await setup, 1);
+  return new WorkPool(workersOf(takeEngine), await setup, 1, {
+    helpers: helperCount(),
+    channel: workerChannel,
+  });
+}
+
+/** All cores but the page's own share a run: its worker, and these beside it. */
+function helperCount(): number {
+  return Math.max(0, (navigator.hardwareConcurrency || 2) - 2);
 }
 
 /** A pool whose memory holds what the run needs; a failed start is tried again by the next run. */

@@ -1,14 +1,23 @@
 // Runs strategies off the page's thread, on bars in shared memory.
 
-import { blendBench, doEngineWork, engineKeeper, openMarket, serve, type ToWorker } from '@plateau/core';
+import {
+  blendBench,
+  doEngineWork,
+  engineKeeper,
+  type Handlers,
+  helpFrom,
+  openMarket,
+  serve,
+  type ToWorker,
+} from '@plateau/core';
 import { membersOf } from '@/model/market/alone.ts';
 import type { EngineSetup, PageWork } from './page-work.ts';
 
 const hear = serve<EngineSetup, PageWork>(
-  ({ market: shared, universes }) => {
+  ({ market: shared, universes }, ports) => {
     const market = openMarket(shared);
-    const engineFor = engineKeeper(market, async (name) => membersOf(name, universes.get(name)));
-    return {
+    const engineFor = engineKeeper(market, async (name) => membersOf(name, universes.get(name)), ports);
+    const handlers: Handlers<PageWork> = {
       ...doEngineWork(market, engineFor),
       tables: async ({ universe, request, format }, goOn) => {
         const outcome = (await engineFor(universe)).engine.run(request, goOn);
@@ -26,6 +35,7 @@ const hear = serve<EngineSetup, PageWork>(
         return blendTablesFile({ ...outcome.mixed, beside }, format);
       },
     };
+    return { handlers, help: helpFrom(engineFor) };
   },
   (message) => postMessage(message),
 );

@@ -2,13 +2,16 @@
 
 import type { Market } from './bars/bars.ts';
 import { type BarUnit, barsPerYear } from './bars/unit.ts';
+import type { Crew, Given, Round } from './evaluation/crew.ts';
 import { Evaluator } from './evaluation/evaluate.ts';
 import { createPanel, type Universe } from './evaluation/panel.ts';
+import { helpWith } from './evaluation/rounds.ts';
 import { type Explanation, explain } from './explain.ts';
 import type { Examined } from './inspect/examined.ts';
 import { type Inspection, inspect } from './inspect/inspection.ts';
 import { at } from './numeric/at.ts';
 import { runOf } from './outcome.ts';
+import { Turns } from './parallel/turns.ts';
 import type { Run } from './run.ts';
 import { type Prepared, prepare } from './simulation/prepare.ts';
 import { type Continue, partOf, Stopped } from './simulation/progress.ts';
@@ -30,6 +33,8 @@ export interface Engine {
   inspect(request: RunRequest, goOn?: Continue): InspectOutcome;
   /** Runs one window after another, each on what the one before left, and joins them to one run. */
   chain(asked: ChainAsked, goOn?: Continue): ChainOutcome;
+  /** Does a part of another engine's round, on the same market and universe. */
+  help(wanted: HelpAsked): void;
   /** The evaluator of daily bars that runs with such a benchmark and seed share. */
   evaluator(asked: { readonly benchmark: string; readonly seed: number }): Evaluator;
   /** The days of a run, which it needs not be run for. */
@@ -55,6 +60,32 @@ export type InspectOutcome =
   | Exclude<RunOutcome, { kind: 'done' }>
   | { readonly kind: 'done'; readonly inspection: Inspection };
 
+/** Engines on other threads that do a part of this one's rules. */
+export interface Helpers {
+  readonly count: number;
+  post(asked: Omit<HelpAsked, 'member'>): void;
+}
+
+/** A helper's part of a round, as it crosses threads. */
+export interface HelpAsked {
+  /** of which evaluator of an engine */
+  readonly evaluator: EvaluatorAsked;
+  readonly round: Round;
+  readonly given: readonly Given[];
+  /** in shared memory */
+  readonly turns: Int32Array;
+  readonly member: number;
+  readonly members: number;
+}
+
+interface EvaluatorAsked {
+  readonly unit: BarUnit;
+  readonly until?: number | undefined;
+  readonly named: string[];
+  readonly seed: number;
+  readonly benchmark: string;
+}
+
 /** The share of a run's progress that is its rules; the rest is the day loop. */
 const RULES_PART = 0.5;
 
@@ -64,11 +95,24 @@ const KEPT_COLUMNS = 320e6;
 /** Strategies whose texts are kept read. */
 const KEPT_READINGS = 8;
 
+function crewOf(helpers: Helpers, evaluator: EvaluatorAsked): Crew {
+  const members = helpers.count + 1;
+  return {
+    members,
+    begin(round, items, given) {
+      const turns = Turns.of(items);
+      helpers.post({ evaluator, round, given, turns: turns.states, members });
+      return turns;
+    },
+  };
+}
+
 /**
  * An engine for one market and one universe. Its answers depend on the request alone; what it keeps between requests
  * (readings, columns, candidates, the run last asked about) only makes them faster.
+ * @param helpers other threads that share its rules; they change no bit of an answer
  */
-export function createEngine(market: Market, universe: Universe): Engine {
+export function createEngine(market: Market, universe: Universe, helpers?: Helpers): Engine {
   let kept: { key: string; evaluator: Evaluator } | undefined;
   /** The last run that was asked about, kept for the next question. */
   let inspected: { key: string; inspection: Inspection } | undefined;
@@ -103,7 +147,11 @@ export function createEngine(market: Market, universe: Universe): Engine {
     const key = [unit, until, ...named, seed, benchmark].join('|');
     if (kept?.key !== key) {
       const panel = createPanel(market, universe, { unit, until, named });
-      kept = { key, evaluator: new Evaluator(panel, { barsPerYear: barsPerYear(unit), seed, benchmark }) };
+      const crew = helpers && crewOf(helpers, { unit, until, named, seed, benchmark });
+      kept = {
+        key,
+        evaluator: new Evaluator(panel, { barsPerYear: barsPerYear(unit), seed, benchmark, crew }),
+      };
       inspected = undefined;
     }
     return kept.evaluator;
@@ -123,6 +171,7 @@ export function createEngine(market: Market, universe: Universe): Engine {
       if (error instanceof Stopped) return undefined;
       throw error;
     } finally {
+      evaluator.borrow(undefined);
       evaluator.trim(KEPT_COLUMNS);
     }
   }
@@ -197,6 +246,11 @@ export function createEngine(market: Market, universe: Universe): Engine {
   }
 
   return {
+    help({ evaluator: { seed, benchmark, ...panel }, ...wanted }) {
+      const evaluator = keptEvaluator(panel, seed, benchmark);
+      helpWith(evaluator, { ...wanted, turns: new Turns(wanted.turns) });
+      evaluator.trim(KEPT_COLUMNS);
+    },
     chain: (asked, goOn = () => true) => chain(asked, goOn),
     evaluator: ({ seed, benchmark }) => keptEvaluator({ unit: 'day', named: [] }, seed, benchmark),
     days(request) {

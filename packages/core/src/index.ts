@@ -76,7 +76,7 @@ export { fingerprint, utf8 } from './numeric/fingerprint.ts';
 export { GrowingRows } from './numeric/growing.ts';
 export { exp, log } from './numeric/portable.ts';
 export { createRandom } from './numeric/random.ts';
-export type { FromWorker, ToWorker } from './parallel/messages.ts';
+export type { FromWorker, Port, ToWorker } from './parallel/messages.ts';
 export { Cancelled, PoolEnded, type Settled, type Spawn, type Task, WorkPool } from './parallel/pool.ts';
 export { type Handlers, serve } from './parallel/serve.ts';
 export { openMarket, type SharedMarket, shareMarket } from './parallel/shared-market.ts';
@@ -244,3 +244,4 @@ export type {
   ReportOutcome,
   ShownBlend,
 } from './work/engine-work.ts';
+export { helpFrom } from './work/help.ts';

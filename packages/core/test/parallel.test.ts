@@ -25,7 +25,7 @@ function links(work: Work, started: Started[] = []): Spawn {
   return (message, failed) => {
     let alive = true;
     const hear = serve<undefined, Kinds>(
-      () => ({ work }),
+      () => ({ handlers: { work } }),
       (answer: FromWorker) => {
         if (alive) message(answer);
       },

@@ -4,6 +4,18 @@ import type { Day } from './day.ts';
 
 /** The sorted union of the days in `columns` that lie within [from, to], both ends included. */
 export function unionOfDays(columns: readonly Int32Array[], from: Day, to: Day): Int32Array {
+  const { first, count } = spanOf(columns, from, to);
+  const seen = new Uint8Array(count);
+  for (const days of columns) tickDays(days, first, seen);
+  return daysTicked(first, seen);
+}
+
+/** The first day of `columns` within [from, to], and how many days until the last; none where they have none there. */
+export function spanOf(
+  columns: readonly Int32Array[],
+  from: Day,
+  to: Day,
+): { readonly first: Day; readonly count: number } {
   let first = Infinity;
   let last = -Infinity;
   for (const days of columns) {
@@ -13,21 +25,22 @@ export function unionOfDays(columns: readonly Int32Array[], from: Day, to: Day):
   }
   first = Math.max(first, from);
   last = Math.min(last, to);
-  if (!(first <= last)) return new Int32Array(0);
+  return first <= last ? { first, count: last - first + 1 } : { first: 0, count: 0 };
+}
 
-  const seen = new Uint8Array(last - first + 1);
-  for (const days of columns) tick(days, first, seen);
+/** Sets seen[day - first]; a day outside is a place outside, where a typed array ignores the write. */
+export function tickDays(days: Int32Array, first: Day, seen: Uint8Array): void {
+  for (let i = 0; i < days.length; i++) seen[days[i]! - first] = 1;
+}
+
+/** The days that {@link tickDays} has set. */
+export function daysTicked(first: Day, seen: Uint8Array): Int32Array {
   let count = 0;
   for (let at = 0; at < seen.length; at++) count += seen[at]!;
   const calendar = new Int32Array(count);
   let n = 0;
   for (let at = 0; at < seen.length; at++) if (seen[at] === 1) calendar[n++] = first + at;
   return calendar;
-}
-
-/** Sets seen[day - first]; a day outside is a place outside, where a typed array ignores the write. */
-function tick(days: Int32Array, first: Day, seen: Uint8Array): void {
-  for (let i = 0; i < days.length; i++) seen[days[i]! - first] = 1;
 }
 
 /** Finds a day's place in a calendar in constant time. */

@@ -1,45 +1,52 @@
 // Measures that compare the day's universe members with each other.
 
-import { unionOfDays } from '../days/calendar.ts';
+import { countUntil, unionOfDays } from '../days/calendar.ts';
+import type { Day } from '../days/day.ts';
 import { same } from '../numeric/compare.ts';
 import type { Panel } from './panel.ts';
 
 /**
- * Rank (1 = highest) or percentile (100 = highest) of each member's value among that day's members with a value; equal
- * values share the better place. One column an instrument, NaN where it is no member or has no value.
+ * Puts in the place of each value its rank (1 = highest) or percentile (100 = highest) among that day's members with a value;
+ * equal values share the better place. NaN where an instrument is no member or has no value.
+ * @param columns one of each instrument of the universe; written to
+ * @param from the days from here to `to` alone, both ends included: no day needs another
  */
 export function compareMembers(
   panel: Panel,
-  values: readonly Float64Array[],
+  columns: readonly Float64Array[],
   how: 'rank' | 'percentile',
-): Float64Array[] {
+  from: Day = -Infinity,
+  to: Day = Infinity,
+): void {
   const size = panel.universeSize;
-  const out = panel.bars.map((bars) => new Float64Array(bars.day.length).fill(Number.NaN));
-  const next = new Int32Array(size);
+  const members = panel.bars.slice(0, size);
+  const next = Int32Array.from(members, ({ day }) => (from === -Infinity ? 0 : countUntil(day, from - 1)));
   const who = new Int32Array(size);
   const today = new Float64Array(size);
-  const members = panel.bars.slice(0, size);
   const calendar = unionOfDays(
     members.map((bars) => bars.day),
-    -Infinity,
-    Infinity,
+    from,
+    to,
   );
   for (const day of calendar) {
     let n = 0;
     for (let k = 0; k < size; k++) {
       const days = members[k]!.day;
-      if (next[k]! >= days.length || days[next[k]!] !== day) continue;
-      const value = values[k]![next[k]!++]!;
+      const bar = next[k]!;
+      if (bar >= days.length || days[bar] !== day) continue;
+      next[k] = bar + 1;
+      const value = columns[k]![bar]!;
       today[k] = value;
       if (value === value && panel.isMember(k, day)) who[n++] = k;
+      else columns[k]![bar] = Number.NaN;
     }
     const sorted = who.subarray(0, n).sort((a, b) => today[b]! - today[a]!);
     let place = 0;
     for (let r = 0; r < n; r++) {
       const k = sorted[r]!;
       if (r === 0 || !same(today[k]!, today[sorted[r - 1]!]!)) place = r;
-      out[k]![next[k]! - 1] = how === 'rank' ? place + 1 : n === 1 ? 100 : (100 * (n - 1 - place)) / (n - 1);
+      columns[k]![next[k]! - 1] =
+        how === 'rank' ? place + 1 : n === 1 ? 100 : (100 * (n - 1 - place)) / (n - 1);
     }
   }
-  return out;
 }

@@ -24,8 +24,10 @@ import {
   orInto,
   placesWhere,
 } from './columns.ts';
+import type { Crew, Given } from './crew.ts';
+import type { Lent } from './lent.ts';
 import type { Panel } from './panel.ts';
-import { Slots, trimSlots } from './slots.ts';
+import { type Slot, Slots, trimSlots } from './slots.ts';
 import { FALSE, type PlainComparator, TRUE, UNDEFINED } from './truth.ts';
 import { WorkColumns } from './work-columns.ts';
 
@@ -37,6 +39,8 @@ interface EvaluatorSettings {
   readonly seed: number;
   /** the symbol that the word `benchmark` stands for */
   readonly benchmark: string | undefined;
+  /** other threads that share the rounds of work of this one */
+  readonly crew?: Crew | undefined;
 }
 
 const MOST_REMEMBERED = 12;
@@ -44,6 +48,7 @@ const MOST_REMEMBERED = 12;
 /** Trees must be checked and have their dials set (check.ts); an unset dial is a bug. */
 export class Evaluator {
   readonly panel: Panel;
+  readonly crew: Crew | undefined;
   readonly #settings: EvaluatorSettings;
   readonly #clock = { now: 0 };
   readonly #numbers = new Slots<Float64Array>(Float64Array, this.#clock);
@@ -55,16 +60,20 @@ export class Evaluator {
   readonly places = new WorkColumns(Int32Array);
   readonly #lastBar: { first: number; table: Int32Array }[] = [];
   readonly #remembered = new Map<string, unknown>();
+  readonly #given = new Map<string, Given>();
+  #lent: Lent | undefined;
 
   constructor(panel: Panel, settings: EvaluatorSettings) {
     this.panel = panel;
+    this.crew = settings.crew;
     this.#settings = settings;
   }
 
   /** The truth of a rule on each bar of an instrument: 0 false, 1 undefined, 2 true. Not to be written to. */
   truths(rule: Node, instrument: number): Uint8Array {
-    const slot = this.#truths.of(this.#keyOf(rule));
-    const known = slot.columns[instrument];
+    const key = this.#keyOf(rule);
+    const slot = this.#truths.of(key);
+    const known = slot.columns[instrument] ?? slot.keep(instrument, this.#lent?.truths(key, instrument));
     if (known) return known;
     const out = slot.add(instrument, this.panel.bars[instrument]!.day.length);
     const taken = this.work.taken;
@@ -77,8 +86,9 @@ export class Evaluator {
   values(value: Node, instrument: number): Operand {
     if (value.kind === 'number' || value.kind === 'dial') return plain(value);
     if (value.kind === 'measure') return this.#measured(value, instrument);
-    const slot = this.#numbers.of(this.#keyOf(value));
-    const known = slot.columns[instrument];
+    const key = this.#keyOf(value);
+    const slot = this.#numbers.of(key);
+    const known = slot.columns[instrument] ?? slot.keep(instrument, this.#lent?.values(key, instrument));
     if (known) return known;
     const taken = this.work.taken;
     const passing = this.#operand(value, instrument);
@@ -192,9 +202,45 @@ export class Evaluator {
     return known;
   }
 
+  /** The columns of a measure across the universe as they were given, while they are kept. */
+  given(node: Measured): Given | undefined {
+    const key = this.#keyOf(node);
+    return this.#numbers.known(key, 0) && this.#given.get(key);
+  }
+
+  /** Takes over the columns of a measure across the universe. */
+  give(given: Given): void {
+    const { node, laid, columns } = given;
+    if (this.given(node as Measured)) return;
+    const key = this.#keyOf(node);
+    const slot = this.#numbers.of(key);
+    this.#given.set(key, given);
+    laid.instruments.forEach((k, n) => {
+      slot.keep(k, columns.subarray(laid.starts[n], laid.starts[n + 1]));
+    });
+  }
+
+  /** Takes columns that are being computed elsewhere from there, as far as they are done when they are asked for. */
+  borrow(lent: Lent | undefined): void {
+    this.#lent?.end();
+    this.#lent = lent;
+  }
+
+  /** Whether a column is kept. */
+  knows(as: 'values' | 'truths', node: Node, instrument: number): boolean {
+    const slots = as === 'values' ? this.#numbers : this.#truths;
+    return slots.known(this.#keyOf(node), instrument) !== undefined;
+  }
+
+  /** The text that names a value or condition among all of this evaluator's. */
+  keyOf(node: Node): string {
+    return this.#keyOf(node);
+  }
+
   /** Forgets the columns unused for longest until those kept take at most `bytes`. */
   trim(bytes: number): void {
     trimSlots([this.#numbers, this.#truths, this.#bars] as Slots<never>[], bytes);
+    for (const key of this.#given.keys()) if (!this.#numbers.known(key, 0)) this.#given.delete(key);
   }
 
   #keyOf(node: Node): string {
@@ -325,23 +371,38 @@ export class Evaluator {
   #measured(node: Measured, instrument: number): Float64Array {
     const entry = measureOf(node.phrase, node.windows.length);
     if (entry.column) return entry.column(this.panel.bars[instrument]!);
-    const slot = this.#numbers.of(this.#keyOf(node));
-    const known = slot.columns[instrument];
+    const key = this.#keyOf(node);
+    const slot = this.#numbers.of(key);
+    const known = slot.columns[instrument] ?? slot.keep(instrument, this.#lent?.values(key, instrument));
     if (known) return known;
+    if (entry.across) return this.#compared(node, entry.across, slot, instrument);
     const taken = this.work.taken;
-    if (entry.across) {
-      const of = node.takes[0] as Node;
-      const all = this.panel.bars.map((_bars, k) => this.#column(of, k));
-      compareMembers(this.panel, all, entry.across).forEach((column, k) => {
-        slot.add(k, column.length).set(column);
-      });
-      this.work.giveBackTo(taken);
-      return slot.columns[instrument] as Float64Array;
-    }
     const out = slot.add(instrument, this.panel.bars[instrument]!.day.length);
     entry.compute(this.#inputs(entry, node, instrument), out);
     this.work.giveBackTo(taken);
     return out;
+  }
+
+  /** A measure across the universe: all of its columns are computed for the first that is asked for. */
+  #compared(
+    node: Measured,
+    how: 'rank' | 'percentile',
+    slot: Slot<Float64Array>,
+    instrument: number,
+  ): Float64Array {
+    const { bars, universeSize } = this.panel;
+    // What is no member, such as an index that a rule names, is compared with nothing.
+    if (instrument >= universeSize)
+      return slot.add(instrument, bars[instrument]!.day.length).fill(Number.NaN);
+    const taken = this.work.taken;
+    const columns = Array.from({ length: universeSize }, (_none, k) => {
+      const column = slot.add(k, bars[k]!.day.length);
+      column.set(this.#column(node.takes[0] as Node, k));
+      this.work.giveBackTo(taken);
+      return column;
+    });
+    compareMembers(this.panel, columns, how);
+    return columns[instrument]!;
   }
 
   /** What a measure reads, its arguments as columns; some of them work columns. */

@@ -37,6 +37,14 @@ export class Slot<C extends Column> {
     this.columns[instrument] = column;
     return column;
   }
+
+  /** Keeps a column that stands in memory of others, if there is one. */
+  keep(instrument: number, column: C | undefined): C | undefined {
+    if (!column) return undefined;
+    this.bytes += column.byteLength;
+    this.columns[instrument] = column;
+    return column;
+  }
 }
 
 /** Slots by the printed text of their expression, so that equal expressions share one wherever they stand. */

@@ -9,8 +9,23 @@ export type Signals = Int32Array;
 export const doneOf = (worker: number): number => 2 * worker;
 export const calledOff = (worker: number): number => 2 * worker + 1;
 
+/** One end of a channel between two threads, as browsers and Node have them. */
+export interface Port {
+  postMessage(message: unknown): void;
+  onmessage: ((event: { readonly data: unknown }) => void) | null;
+}
+
 export type ToWorker<Setup, K> =
-  | { readonly kind: 'setup'; readonly setup: Setup; readonly signals: Signals; readonly worker: number }
+  | {
+      readonly kind: 'setup';
+      readonly setup: Setup;
+      readonly signals: Signals;
+      readonly worker: number;
+      /** to the worker's own helpers */
+      readonly helpers: readonly Port[];
+    }
+  /** to a helper: it hears its worker alone */
+  | { readonly kind: 'assist'; readonly setup: Setup; readonly leader: Port }
   | { readonly kind: 'job'; readonly id: number; readonly job: Job<K> };
 
 /** One thing asked for. */

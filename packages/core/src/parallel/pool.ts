@@ -6,6 +6,7 @@ import {
   type FromWorker,
   type Job,
   type Kinds,
+  type Port,
   type SentError,
   type Signals,
   type ToWorker,
@@ -13,7 +14,8 @@ import {
 
 /** A started worker. */
 export interface Link {
-  post(message: unknown): void;
+  /** @param transfer what is handed over instead of copied */
+  post(message: unknown, transfer?: readonly Port[]): void;
   end(): void;
 }
 
@@ -59,8 +61,16 @@ interface Waiting<K> {
   calledOff: boolean;
 }
 
+/** Further threads beside each worker, which it shares its work with as it likes. */
+export interface Crews {
+  readonly helpers: number;
+  /** two ports, what is posted to one is heard at the other */
+  readonly channel: () => readonly [Port, Port];
+}
+
 interface Place<K> {
   link: Link | undefined;
+  helpers: Link[];
   working: Waiting<K> | undefined;
 }
 
@@ -71,6 +81,7 @@ const MOST_DEATHS = 2;
 export class WorkPool<Setup, K extends Kinds<K>> {
   readonly #spawn: Spawn;
   readonly #setup: Setup;
+  readonly #crews: Crews | undefined;
   readonly #places: Place<K>[];
   readonly #signals: Signals;
   readonly #queue: Waiting<K>[] = [];
@@ -80,11 +91,13 @@ export class WorkPool<Setup, K extends Kinds<K>> {
   /**
    * @param setup sent to each worker before its first job; shared memory in it is shared
    * @param size how many workers; each starts with its first job
+   * @param crews helpers of each worker, which start with it and end with it; one that dies is missed until then
    */
-  constructor(spawn: Spawn, setup: Setup, size: number) {
+  constructor(spawn: Spawn, setup: Setup, size: number, crews?: Crews) {
     this.#spawn = spawn;
     this.#setup = setup;
-    this.#places = Array.from({ length: size }, () => ({ link: undefined, working: undefined }));
+    this.#crews = crews;
+    this.#places = Array.from({ length: size }, () => ({ link: undefined, helpers: [], working: undefined }));
     this.#signals = new Int32Array(new SharedArrayBuffer(8 * size));
   }
 
@@ -146,8 +159,7 @@ export class WorkPool<Setup, K extends Kinds<K>> {
   end(): void {
     this.#callOff(() => true, new PoolEnded());
     for (const place of this.#places) {
-      place.link?.end();
-      place.link = undefined;
+      endLinks(place);
       place.working = undefined;
     }
   }
@@ -194,15 +206,34 @@ export class WorkPool<Setup, K extends Kinds<K>> {
         },
       );
       place.link = link;
+      const helpers = this.#startHelpers(place);
       const message: ToWorker<Setup, K> = {
         kind: 'setup',
         setup: this.#setup,
         signals: this.#signals,
         worker: k,
+        helpers,
       };
-      link.post(message);
+      link.post(message, helpers);
     }
     return place.link;
+  }
+
+  /** @returns the worker's ports to them */
+  #startHelpers(place: Place<K>): Port[] {
+    const crews = this.#crews;
+    if (!crews) return [];
+    return Array.from({ length: crews.helpers }, () => {
+      const [port, leader] = crews.channel();
+      const helper = this.#spawn(
+        () => {},
+        () => helper.end(),
+      );
+      const message: ToWorker<Setup, K> = { kind: 'assist', setup: this.#setup, leader };
+      helper.post(message, [leader]);
+      place.helpers.push(helper);
+      return port;
+    });
   }
 
   #hear(place: Place<K>, message: FromWorker): void {
@@ -219,16 +250,22 @@ export class WorkPool<Setup, K extends Kinds<K>> {
 
   /** A worker died: its job goes to a new one, or is given up after dying twice. */
   #bury(place: Place<K>, reason: string): void {
-    const { working, link } = place;
-    place.link = undefined;
+    const { working } = place;
+    endLinks(place);
     place.working = undefined;
-    link?.end();
     if (working && !working.calledOff) {
       if (++working.deaths < MOST_DEATHS) this.#queue.unshift(working);
       else working.settle({ kind: 'failed', error: new Error(reason) });
     }
     this.#dispatch();
   }
+}
+
+/** Ends a worker with its helpers. */
+function endLinks<K>(place: Place<K>): void {
+  for (const link of [place.link, ...place.helpers]) link?.end();
+  place.link = undefined;
+  place.helpers = [];
 }
 
 /** A worker's error with its own name and stack. */

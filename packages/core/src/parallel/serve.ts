@@ -7,6 +7,7 @@ import {
   type FromWorker,
   type Job,
   type Kinds,
+  type Port,
   type SentError,
   type Signals,
   type ToWorker,
@@ -17,12 +18,19 @@ export type Handlers<K extends Kinds<K>> = {
   readonly [N in keyof K]: (asked: K[N]['in'], goOn: Continue) => K[N]['out'] | Promise<K[N]['out']>;
 };
 
+/** What a worker does. */
+export interface Served<K extends Kinds<K>> {
+  readonly handlers: Handlers<K>;
+  /** what a helper does with what its worker posts to it; it must not throw */
+  readonly help?: (message: unknown) => void;
+}
+
 /**
  * Answers a pool's messages: the returned function is to be called with each.
- * @param prepare makes the worker's functions from what all jobs share
+ * @param prepare makes the worker's functions from what all jobs share, and the ports to its helpers
  */
 export function serve<Setup, K extends Kinds<K>>(
-  prepare: (setup: Setup) => Handlers<K>,
+  prepare: (setup: Setup, helpers: readonly Port[]) => Served<K>,
   post: (message: FromWorker) => void,
 ): (message: ToWorker<Setup, K>) => Promise<void> {
   let handlers: Handlers<K> | undefined;
@@ -33,8 +41,13 @@ export function serve<Setup, K extends Kinds<K>>(
     return handlers[kind](asked, goOn);
   };
   return async (message) => {
+    if (message.kind === 'assist') {
+      const { help } = prepare(message.setup, []);
+      message.leader.onmessage = ({ data }) => help?.(data);
+      return;
+    }
     if (message.kind === 'setup') {
-      handlers = prepare(message.setup);
+      ({ handlers } = prepare(message.setup, message.helpers));
       signals = message.signals;
       worker = message.worker;
       return;

@@ -13,19 +13,19 @@ import type { Node } from '../language/tree.ts';
 
 /** A value at an instrument's bar; NaN where undefined. */
 export class BarValues {
+  readonly node: Node;
   readonly #evaluator: Evaluator;
-  readonly #node: Node;
   readonly #columns: (Operand | undefined)[] = [];
 
   constructor(evaluator: Evaluator, node: Node) {
     this.#evaluator = evaluator;
-    this.#node = node;
+    this.node = node;
   }
 
   at(instrument: number, bar: number): number {
     let column = this.#columns[instrument];
     if (column === undefined) {
-      column = this.#evaluator.values(this.#node, instrument);
+      column = this.#evaluator.values(this.node, instrument);
       this.#columns[instrument] = column;
     }
     return typeof column === 'number' ? column : column[bar]!;
@@ -40,25 +40,25 @@ interface HeldNow extends HeldPosition {
 
 /** An exit rule's truth at a position's bar. */
 export class ExitRule {
+  readonly node: Node;
+  readonly readsPosition: boolean;
   readonly #evaluator: Evaluator;
-  readonly #node: Node;
-  readonly #readsPosition: boolean;
   readonly #columns: (Uint8Array | undefined)[] = [];
   readonly #compiled: (PositionRule | undefined)[] = [];
 
   constructor(evaluator: Evaluator, node: Node) {
     this.#evaluator = evaluator;
-    this.#node = node;
-    this.#readsPosition = readsPosition(node);
+    this.node = node;
+    this.readsPosition = readsPosition(node);
   }
 
   at(position: HeldNow): number {
     const { instrument, bar } = position;
-    if (this.#readsPosition) {
-      this.#compiled[instrument] ??= compilePositionRule(this.#node, this.#evaluator, instrument);
+    if (this.readsPosition) {
+      this.#compiled[instrument] ??= compilePositionRule(this.node, this.#evaluator, instrument);
       return this.#compiled[instrument](bar, position);
     }
-    this.#columns[instrument] ??= this.#evaluator.truths(this.#node, instrument);
+    this.#columns[instrument] ??= this.#evaluator.truths(this.node, instrument);
     return this.#columns[instrument][bar] ?? UNDEFINED;
   }
 }

@@ -1,7 +1,6 @@
 // Where entry rules are true, turned from lists by instrument into lists by day.
 
 import type { DayIndex } from '../days/calendar.ts';
-import type { Operand } from '../evaluation/columns.ts';
 import type { Panel } from '../evaluation/panel.ts';
 
 /** For tick t the entries from start[t] to start[t + 1]: members with a true rule, by instrument number. */
@@ -14,26 +13,17 @@ export interface Candidates {
   readonly next: Int32Array;
 }
 
-/** @param barsWhere the bars of an instrument on which the entry rule is true, rising; they may be written to */
+/** @param entriesOf the bars of an instrument on which it may be entered, rising, all of them on days of the calendar */
 export function gatherCandidates(
   panel: Panel,
   ticks: number,
   index: DayIndex,
-  barsWhere: (instrument: number) => Int32Array,
+  entriesOf: (instrument: number) => Int32Array,
 ): Candidates {
   const start = new Int32Array(ticks + 1);
-  const chosen: Int32Array[] = [];
   for (let k = 0; k < panel.universeSize; k++) {
     const days = panel.bars[k]!.day;
-    const bars = barsWhere(k);
-    let n = 0;
-    for (let c = 0; c < bars.length; c++) {
-      const tick = index.at(days[bars[c]!]!);
-      if (tick < 0 || !panel.isMember(k, days[bars[c]!]!)) continue;
-      start[tick + 1]!++;
-      bars[n++] = bars[c]!;
-    }
-    chosen[k] = bars.subarray(0, n);
+    for (const at of entriesOf(k)) start[index.at(days[at]!) + 1]!++;
   }
   for (let t = 0; t < ticks; t++) start[t + 1]! += start[t]!;
   const instrument = new Int32Array(start[ticks]!);
@@ -42,7 +32,7 @@ export function gatherCandidates(
   const place = start.slice(0, ticks);
   for (let k = 0; k < panel.universeSize; k++) {
     const days = panel.bars[k]!.day;
-    for (const at of chosen[k]!) {
+    for (const at of entriesOf(k)) {
       const c = place[index.at(days[at]!)]!++;
       instrument[c] = k;
       bar[c] = at;
@@ -54,28 +44,42 @@ export function gatherCandidates(
 
 /**
  * A value at each candidate, in the candidates' order.
- * @param valuesAt the value at some bars of an instrument, rising
+ * @param valuesOfAll the values at some bars of each instrument, those of instrument k from starts[k] to starts[k + 1]
+ * @param memory for those bars
  */
 export function valuesOfCandidates(
   { instrument, bar }: Candidates,
   instruments: number,
-  valuesAt: (instrument: number, bars: Int32Array) => Operand,
+  valuesOfAll: (starts: Int32Array, bars: Int32Array) => Float64Array,
+  memory: (bytes: number) => ArrayBufferLike,
 ): Float64Array {
-  const counts = new Int32Array(instruments + 1);
-  for (const k of instrument) counts[k + 1]!++;
-  for (let k = 0; k < instruments; k++) counts[k + 1]! += counts[k]!;
-  const next = counts.slice();
+  const starts = new Int32Array(instruments + 1);
+  for (const k of instrument) starts[k + 1]!++;
+  for (let k = 0; k < instruments; k++) starts[k + 1]! += starts[k]!;
+  const next = starts.slice();
   const places = new Int32Array(instrument.length);
-  for (let c = 0; c < instrument.length; c++) places[next[instrument[c]!]!++] = c;
-  const out = new Float64Array(instrument.length);
-  for (let k = 0; k < instruments; k++) {
-    const mine = places.subarray(counts[k], counts[k + 1]);
-    if (mine.length === 0) continue;
-    const values = valuesAt(
-      k,
-      mine.map((c) => bar[c]!),
-    );
-    for (let n = 0; n < mine.length; n++) out[mine[n]!] = typeof values === 'number' ? values : values[n]!;
+  const bars = new Int32Array(memory(4 * instrument.length));
+  for (let c = 0; c < instrument.length; c++) {
+    const place = next[instrument[c]!]!++;
+    places[place] = c;
+    bars[place] = bar[c]!;
   }
+  const values = valuesOfAll(starts, bars);
+  const out = new Float64Array(instrument.length);
+  for (let n = 0; n < places.length; n++) out[places[n]!] = values[n]!;
   return out;
+}
+
+/** Each instrument that has candidates, in the order of its first one. */
+export function byFirstCandidate({ instrument }: Candidates, instruments: number): Int32Array {
+  const seen = new Uint8Array(instruments);
+  const order = new Int32Array(instruments);
+  let count = 0;
+  for (let c = 0; c < instrument.length && count < instruments; c++) {
+    const k = instrument[c]!;
+    if (seen[k] === 1) continue;
+    seen[k] = 1;
+    order[count++] = k;
+  }
+  return order.subarray(0, count);
 }

@@ -2,7 +2,7 @@
 
 import type { DayIndex } from '../days/calendar.ts';
 import type { Evaluator } from '../evaluation/evaluate.ts';
-import { barsWhere, valuesAt } from '../evaluation/select.ts';
+import { entriesOfAll, memory, type Tell, valuesOfAll } from '../evaluation/rounds.ts';
 import { printRule } from '../language/print.ts';
 import type { Node } from '../language/tree.ts';
 import type { Stop, Target } from '../strategy/strategy.ts';
@@ -48,15 +48,19 @@ export function planSide(
   const { stops } = side;
   // Where the trailing stop stands at first is the risk, where no stop of its own says so.
   const isTrailFirst = !stops.initial && (risked || (stops.target !== undefined && 'r' in stops.target));
-  const candidates = evaluator.remember(`candidates ${printRule(enter)} in ${key}`, () =>
-    gatherCandidates(panel, calendar.length, index, (k) => {
-      report(goOn, k / panel.universeSize);
-      return barsWhere(evaluator, enter, k);
-    }),
-  );
+  const tell: Tell = (done) => report(goOn, done);
+  const candidates = evaluator.remember(`candidates ${printRule(enter)} in ${key}`, () => {
+    const span = { from: calendar[0] ?? Infinity, to: calendar[calendar.length - 1] ?? -Infinity };
+    return gatherCandidates(panel, calendar.length, index, entriesOfAll(evaluator, enter, span, tell));
+  });
   const rankOf = (by: Node): Float64Array =>
     evaluator.remember(`rank ${printRule(by)} of ${printRule(enter)} in ${key}`, () =>
-      valuesOfCandidates(candidates, panel.universeSize, (k, bars) => valuesAt(evaluator, by, k, bars)),
+      valuesOfCandidates(
+        candidates,
+        panel.universeSize,
+        (starts, bars) => valuesOfAll(evaluator, by, starts, bars, tell),
+        (bytes) => memory(evaluator, bytes),
+      ),
     );
   return {
     name,

@@ -2,9 +2,10 @@
 
 import type { Market } from '../bars/bars.ts';
 import type { BarUnit } from '../bars/unit.ts';
-import { indexDays, unionOfDays } from '../days/calendar.ts';
+import { indexDays } from '../days/calendar.ts';
 import type { Evaluator } from '../evaluation/evaluate.ts';
 import type { Panel } from '../evaluation/panel.ts';
+import { daysOfAll } from '../evaluation/rounds.ts';
 import { readRule } from '../language/check.ts';
 import type { Node } from '../language/tree.ts';
 import { at } from '../numeric/at.ts';
@@ -16,6 +17,7 @@ import type { AccountPlan, Plan, StrategyPlan } from './plan.ts';
 import { atrNode, planSide, type RunDays } from './plan-side.ts';
 import type { Continue } from './progress.ts';
 import { ratesOn } from './rates.ts';
+import { readAhead } from './read-ahead.ts';
 import { namedBy, type Reading, type SideReading } from './reading.ts';
 import type { Problem, RunRequest } from './request.ts';
 
@@ -73,8 +75,8 @@ function daysOf(request: RunRequest, reading: Reading, evaluator: Evaluator): Ru
   for (const symbol of others) numbers.add(panel.number(symbol));
   const key = `calendar ${from} ${to} ${[...numbers].sort((a, b) => a - b).join(' ')}`;
   const { calendar, index } = evaluator.remember(key, () => {
-    const columns = [...numbers].filter((k) => k >= 0).map((k) => at(panel.bars, k).day);
-    const union = unionOfDays(columns, from, to);
+    const named = [...numbers].filter((k) => k >= panel.universeSize);
+    const union = daysOfAll(evaluator, named, { from, to });
     return { calendar: union, index: indexDays(union) };
   });
   return { calendar, index, key };
@@ -118,7 +120,7 @@ export function strategyPlan(
 ): StrategyPlan {
   const { panel } = evaluator;
   const { size, limits, timing, account } = strategy;
-  return {
+  const plan: StrategyPlan = {
     name: strategy.name,
     share: 1,
     sides: sides
@@ -138,6 +140,8 @@ export function strategyPlan(
     enter: timing.enter,
     exit: timing.exit,
   };
+  readAhead(evaluator, plan);
+  return plan;
 }
 
 function hasEntry(side: SideReading): side is SideReading & { readonly enter: Node } {

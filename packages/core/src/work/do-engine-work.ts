@@ -8,6 +8,7 @@ import { createEngine, type Engine, type RunOutcome } from '../engine.ts';
 import type { Universe } from '../evaluation/panel.ts';
 import type { Inspection } from '../inspect/inspection.ts';
 import { at } from '../numeric/at.ts';
+import type { Port } from '../parallel/messages.ts';
 import type { Handlers } from '../parallel/serve.ts';
 import { aloneOf, runPerInstrument } from '../per-instrument.ts';
 import { bootstrapOf, reportOf } from '../report.ts';
@@ -36,6 +37,7 @@ import { blendBench } from './blend-bench.ts';
 import { doBlendWork } from './do-blend-work.ts';
 import type { EngineFor, Kept } from './engine-for.ts';
 import type { EngineWork, ReportOutcome } from './engine-work.ts';
+import { helpersOf } from './help.ts';
 
 /** Finds the members of the universe with a name; nothing where there is none. */
 export type FindUniverse = (name: string) => Universe | Promise<Universe>;
@@ -47,20 +49,29 @@ type Found =
   | { readonly engine: Engine; readonly request: RunRequest }
   | Extract<NotDone, { kind: 'problems' }>;
 
-/** Engines by universe, the latest ones kept with their columns. */
-export function engineKeeper(market: Market, find: FindUniverse): EngineFor {
+/**
+ * Engines by universe, the latest ones kept with their columns.
+ * @param helpers ports to the threads that share the engines' rules
+ */
+export function engineKeeper(market: Market, find: FindUniverse, helpers: readonly Port[] = []): EngineFor {
   let kept: readonly Kept[] = [];
   return async (name) => {
     const known = kept.find((one) => one.name === name);
-    const one = known ?? (await makeKept(market, name, find));
+    const one = known ?? (await makeKept(market, name, find, helpers));
     kept = [one, ...kept.filter((other) => other.name !== name)].slice(0, MOST_KEPT);
     return one;
   };
 }
 
-async function makeKept(market: Market, name: string, find: FindUniverse): Promise<Kept> {
+async function makeKept(
+  market: Market,
+  name: string,
+  find: FindUniverse,
+  helpers: readonly Port[],
+): Promise<Kept> {
   const universe = await find(name);
-  return { name, universe, engine: createEngine(market, universe) };
+  const posts = helpers.length === 0 ? undefined : helpersOf(name, helpers);
+  return { name, universe, engine: createEngine(market, universe, posts) };
 }
 
 /** @param engineFor as {@link engineKeeper} makes it of the same market */

@@ -1,0 +1,289 @@
+// Rounds of work on the instruments of a universe: done by one thread, or by all of a crew to the same bits.
+
+import { daysTicked, spanOf, tickDays, unionOfDays } from '../days/calendar.ts';
+import type { Day } from '../days/day.ts';
+import { type Node, walk } from '../language/tree.ts';
+import { measureOf } from '../measures/catalogue.ts';
+import type { Turns } from '../parallel/turns.ts';
+import { compareMembers } from './across.ts';
+import type { Given, Laid, Round, Wanted } from './crew.ts';
+import type { Evaluator, Measured } from './evaluate.ts';
+import type { Panel } from './panel.ts';
+import { barsWhere, valuesAt } from './select.ts';
+
+/** Told how much of a round is done, 0 to 1; it may throw to end it. */
+export type Tell = (done: number) => void;
+
+/** How long the leader waits for what another has in hand before it does it itself: what is late may be dead. */
+const PATIENCE_MS = 100;
+
+/** Pieces into which the days are cut, so that no thread waits long for the last one. */
+const DAYS_PIECES = 64;
+
+/**
+ * All days within [from, to] on which the universe or one of `others` has a bar, rising.
+ * @param others numbers of instruments
+ */
+export function daysOfAll(
+  evaluator: Evaluator,
+  others: readonly number[],
+  { from, to }: { readonly from: Day; readonly to: Day },
+): Int32Array {
+  const { bars, universeSize } = evaluator.panel;
+  const beside = others.map((k) => bars[k]!.day);
+  const { first, count } = spanOf(
+    [...bars.slice(0, universeSize).map(({ day }) => day), ...beside],
+    from,
+    to,
+  );
+  const seen = new Uint8Array(memory(evaluator, count));
+  doRound(evaluator, { kind: 'days', first, seen }, universeSize, () => {});
+  for (const days of beside) tickDays(days, first, seen);
+  return daysTicked(first, seen);
+}
+
+/** Entries of all instruments: members' bars within [from, to] on which the rule is true. */
+export function entriesOfAll(
+  evaluator: Evaluator,
+  rule: Node,
+  { from, to }: { readonly from: Day; readonly to: Day },
+  tell: Tell,
+): (instrument: number) => Int32Array {
+  const size = evaluator.panel.universeSize;
+  compareAcross(evaluator, [rule], tell);
+  const { starts } = laidOut(evaluator.panel, instrumentsUntil(size));
+  const bars = new Int32Array(memory(evaluator, 4 * starts[size]!));
+  const counts = new Int32Array(memory(evaluator, 4 * size));
+  doRound(evaluator, { kind: 'entries', rule, from, to, starts, bars, counts }, size, tell);
+  return (k) => bars.subarray(starts[k], starts[k]! + counts[k]!);
+}
+
+/**
+ * A value at some bars of each instrument, in their order.
+ * @param bars of instrument k from starts[k] to starts[k + 1], rising; in memory of {@link memory}
+ */
+export function valuesOfAll(
+  evaluator: Evaluator,
+  value: Node,
+  starts: Int32Array,
+  bars: Int32Array,
+  tell: Tell,
+): Float64Array {
+  compareAcross(evaluator, [value], tell);
+  const values = new Float64Array(memory(evaluator, 8 * bars.length));
+  const items = evaluator.panel.universeSize;
+  doRound(evaluator, { kind: 'values', value, starts, bars, values }, items, tell);
+  return values;
+}
+
+/** Memory that a round writes to: the crew's, where there is one. */
+export function memory({ crew }: Evaluator, bytes: number): ArrayBuffer | SharedArrayBuffer {
+  return crew ? new SharedArrayBuffer(bytes) : new ArrayBuffer(bytes);
+}
+
+/**
+ * Lets the others of a crew compute columns while the leader does something else, in the order of the instruments.
+ * @param nodes values and conditions that the leader will ask its evaluator for
+ * @param most bytes that may be taken
+ * @returns undefined without a crew
+ */
+export function beginColumns(
+  evaluator: Evaluator,
+  nodes: readonly Pick<Wanted, 'as' | 'node'>[],
+  instruments: Int32Array,
+  most: number,
+): { readonly turns: Turns; readonly laid: Laid; readonly wanted: readonly Wanted[] } | undefined {
+  const { crew, panel } = evaluator;
+  if (!crew || nodes.length === 0) return undefined;
+  const trees = nodes.map(({ node }) => node);
+  // They take all instruments at once, which is no work for beside.
+  if (acrossIn(trees).some((node) => !evaluator.given(node))) return undefined;
+  const widths = nodes.map(({ as }) => (as === 'values' ? 8 : 1));
+  const width = widths.reduce((sum, one) => sum + one, 0);
+  let count = 0;
+  let bytes = 0;
+  for (const k of instruments) {
+    bytes += width * panel.bars[k]!.day.length;
+    if (bytes > most) break;
+    count++;
+  }
+  if (count === 0) return undefined;
+  const laid = laidOut(panel, instruments.slice(0, count));
+  const length = laid.starts[count]!;
+  const wanted = nodes.map(
+    ({ as, node }): Wanted =>
+      as === 'values'
+        ? { as, node, columns: new Float64Array(new SharedArrayBuffer(8 * length)) }
+        : { as, node, columns: new Uint8Array(new SharedArrayBuffer(length)) },
+  );
+  const turns = crew.begin({ kind: 'columns', laid, wanted }, count, givenFor(evaluator, trees));
+  return { turns, laid, wanted };
+}
+
+/** A helper's part of a round that the leader has begun. */
+export function helpWith(evaluator: Evaluator, { round, given, turns, member, members }: HelpWanted): void {
+  for (const one of given) evaluator.give(one);
+  const item = itemOf(evaluator, round);
+  turns.work(member, members, item);
+}
+
+export interface HelpWanted {
+  readonly round: Round;
+  readonly given: readonly Given[];
+  readonly turns: Turns;
+  readonly member: number;
+  readonly members: number;
+}
+
+/** Computes measures across the universe that the trees read, the whole crew at each; without one they are computed when asked for. */
+function compareAcross(evaluator: Evaluator, trees: readonly Node[], tell: Tell): void {
+  const { crew, panel } = evaluator;
+  if (!crew) return;
+  for (const node of acrossIn(trees)) {
+    if (evaluator.given(node)) continue;
+    const size = panel.universeSize;
+    const laid = laidOut(panel, instrumentsUntil(size));
+    const columns = new Float64Array(memory(evaluator, 8 * laid.starts[size]!));
+    const of = node.takes[0] as Node;
+    doRound(evaluator, { kind: 'columns', laid, wanted: [{ as: 'values', node: of, columns }] }, size, tell);
+    const how = measureOf(node.phrase, node.windows.length).across as 'rank' | 'percentile';
+    const days = pieces(panel);
+    doRound(evaluator, { kind: 'across', how, laid, columns, days }, days.length - 1, tell);
+    evaluator.give({ node, laid, columns });
+  }
+}
+
+/** Measures across the universe, the inner ones first. */
+function acrossIn(trees: readonly Node[]): Measured[] {
+  const found: Measured[] = [];
+  for (const tree of trees) {
+    walk(tree, (node) => {
+      if (node.kind === 'measure' && measureOf(node.phrase, node.windows.length).across) found.unshift(node);
+    });
+  }
+  return found;
+}
+
+function givenFor(evaluator: Evaluator, trees: readonly Node[]): Given[] {
+  return acrossIn(trees).flatMap((node) => evaluator.given(node) ?? []);
+}
+
+/** Does all items of a round, with the crew where there is one. */
+function doRound(evaluator: Evaluator, round: Round, items: number, tell: Tell): void {
+  const item = itemOf(evaluator, round);
+  const { crew } = evaluator;
+  if (!crew) {
+    for (let n = 0; n < items; n++) {
+      tell(n / items);
+      item(n);
+    }
+    return;
+  }
+  const turns = crew.begin(round, items, givenFor(evaluator, treesOf(round)));
+  try {
+    let mine = 0;
+    turns.work(0, crew.members, (n) => {
+      tell(Math.min(1, (mine++ * crew.members) / items));
+      item(n);
+    });
+    for (let n = 0; n < items; n++) if (!turns.isDone(n, PATIENCE_MS)) item(n);
+  } finally {
+    turns.callOff();
+  }
+}
+
+function treesOf(round: Round): Node[] {
+  switch (round.kind) {
+    case 'entries':
+      return [round.rule];
+    case 'values':
+      return [round.value];
+    case 'columns':
+      return round.wanted.map(({ node }) => node);
+    case 'days':
+    case 'across':
+      return [];
+  }
+}
+
+/** What is to be done of an item; done twice, by whomever, it writes the same. */
+function itemOf(evaluator: Evaluator, round: Round): (item: number) => void {
+  switch (round.kind) {
+    case 'days': {
+      const { first, seen } = round;
+      return (k) => tickDays(evaluator.panel.bars[k]!.day, first, seen);
+    }
+    case 'entries': {
+      const { rule, from, to, starts, bars, counts } = round;
+      return (k) => {
+        const found = barsWhere(evaluator, rule, k);
+        const count = keepEntries(evaluator.panel, k, found, from, to);
+        bars.set(found.subarray(0, count), starts[k]);
+        counts[k] = count;
+      };
+    }
+    case 'values': {
+      const { value, starts, bars, values } = round;
+      return (k) => {
+        if (starts[k] === starts[k + 1]) return;
+        const found = valuesAt(evaluator, value, k, bars.subarray(starts[k], starts[k + 1]));
+        if (typeof found === 'number') values.fill(found, starts[k], starts[k + 1]);
+        else values.set(found, starts[k]);
+      };
+    }
+    case 'columns': {
+      const { laid, wanted } = round;
+      return (n) => {
+        const k = laid.instruments[n]!;
+        for (const one of wanted) {
+          const column = one.columns.subarray(laid.starts[n], laid.starts[n + 1]);
+          const found = one.as === 'values' ? evaluator.values(one.node, k) : evaluator.truths(one.node, k);
+          if (typeof found === 'number') column.fill(found);
+          else column.set(found);
+        }
+      };
+    }
+    case 'across': {
+      const { how, laid, columns, days } = round;
+      const each = Array.from(laid.instruments, (_k, n) =>
+        columns.subarray(laid.starts[n], laid.starts[n + 1]),
+      );
+      return (n) => compareMembers(evaluator.panel, each, how, days[n]!, days[n + 1]! - 1);
+    }
+  }
+}
+
+/** Keeps, in place, the bars of a member within [from, to]; returns how many. */
+function keepEntries(panel: Panel, k: number, bars: Int32Array, from: Day, to: Day): number {
+  const { day } = panel.bars[k]!;
+  let n = 0;
+  for (let c = 0; c < bars.length; c++) {
+    const bar = bars[c]!;
+    if (day[bar]! >= from && day[bar]! <= to && panel.isMember(k, day[bar]!)) bars[n++] = bar;
+  }
+  return n;
+}
+
+function instrumentsUntil(count: number): Int32Array {
+  return Int32Array.from({ length: count }, (_none, k) => k);
+}
+
+function laidOut({ bars }: Panel, instruments: Int32Array): Laid {
+  const starts = new Int32Array(instruments.length + 1);
+  instruments.forEach((k, n) => {
+    starts[n + 1] = starts[n]! + bars[k]!.day.length;
+  });
+  return { instruments, starts };
+}
+
+/** First days of pieces of the universe's days, and the day after the last. */
+function pieces({ bars, universeSize }: Panel): Int32Array {
+  const days = bars.slice(0, universeSize).map(({ day }) => day);
+  const calendar = unionOfDays(days, -Infinity, Infinity);
+  const count = Math.min(DAYS_PIECES, calendar.length);
+  const first = Array.from(
+    { length: count },
+    (_none, n) => calendar[Math.floor((n * calendar.length) / count)]!,
+  );
+  return Int32Array.from([...first, (calendar[calendar.length - 1] ?? 0) + 1]);
+}

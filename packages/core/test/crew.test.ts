@@ -1,0 +1,192 @@
+// Engines whose rules are shared among threads: the same answers to the bit, whoever does what, and whoever is late or dies.
+
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { createEngine, type HelpAsked, type Helpers } from '../src/engine.ts';
+import { Turns } from '../src/parallel/turns.ts';
+import type { RunRequest } from '../src/simulation/request.ts';
+import type { Strategy } from '../src/strategy/strategy.ts';
+import { randomMarket, strategyOf } from './market.ts';
+
+const stops = { trigger: 'touch' as const };
+const STRATEGIES: Record<string, Partial<Strategy>> = {
+  'a rule that narrows, ranked': {
+    long: {
+      enter: 'close is above prior 10-day high and volume > 0.8 * 5-day average of volume',
+      exit: 'close is below 10-day average',
+      rank: { by: '20-day return', first: 'highest' },
+      stops: { ...stops, initial: { atr: 5, times: 2 }, target: { r: 2 } },
+    },
+    limits: { positions: 2, afterMembership: 'exit' },
+  },
+  'members compared with each other': {
+    long: {
+      enter:
+        'universe percentile of 10-day return is above 50 and universe rank of (universe rank of close + 5-day RSI) is at most 4',
+      exit: 'universe rank of close is above 4',
+      rank: { by: 'universe percentile of 5-day volatility', first: 'lowest' },
+      stops,
+    },
+    limits: { positions: 3, afterMembership: 'hold' },
+  },
+  'both sides, with an index and sizes of their own': {
+    long: {
+      enter: 'on IX (close is above 20-day average) and 5-day RSI < 60',
+      exit: 'profit > 4 or days held > 9',
+      stops: { ...stops, initial: { level: '10-day low' }, trail: { atr: 10, times: 3 } },
+    },
+    short: {
+      enter: '5-day RSI > 65 or close crosses below 10-day average',
+      exit: 'close is above 5-day average',
+      stops: { ...stops, initial: { percent: 8 } },
+    },
+    size: {
+      method: 'volatility',
+      atr: 7,
+      percent: 1,
+      fractional: false,
+      unaffordable: 'shrink',
+      maxOfTradedValue: 5,
+    },
+  },
+  'a rotation by weeks': {
+    bars: 'week',
+    long: {
+      enter: 'close > 3-week average',
+      exit: '',
+      rotate: { review: 'month', hold: 2, keep: 3, leave: 'at-review' },
+      rank: { by: '4-week return', first: 'highest' },
+      stops,
+    },
+  },
+};
+
+/** What the helpers do of a round: nothing at all, or the items that the numbers choose. */
+type Doing = 'nothing' | readonly boolean[];
+
+/** Helpers on an engine of their own that do of each round in turn what they are told to, before the leader begins. */
+function helpersThat(does: readonly Doing[], engine: ReturnType<typeof createEngine>): Helpers {
+  let rounds = 0;
+  return {
+    count: 2,
+    post(asked) {
+      const doing = does[rounds++ % does.length] ?? 'nothing';
+      if (doing !== 'nothing') help(engine, asked, doing);
+    },
+  };
+}
+
+/** Does the chosen items of a round. */
+function help(
+  engine: ReturnType<typeof createEngine>,
+  asked: Omit<HelpAsked, 'member'>,
+  chosen: readonly boolean[],
+): void {
+  const real = new Turns(asked.turns);
+  const mine = Turns.of(real.items);
+  for (let item = 0; item < real.items; item++) {
+    const isMine = chosen[item % chosen.length] === true && real.take(item);
+    if (!isMine) mine.take(item);
+  }
+  engine.help({ ...asked, turns: mine.states, member: 1 });
+  for (let item = 0; item < real.items; item++)
+    if (mine.isDone(item)) asked.turns[item] = mine.states[item] ?? 0;
+}
+
+const requestOf = (parts: Partial<Strategy>): RunRequest => ({
+  strategy: strategyOf(parts),
+  benchmark: 'IX',
+});
+const doing = fc.oneof(
+  fc.constant('nothing' as const),
+  fc.array(fc.boolean(), { minLength: 1, maxLength: 8 }),
+);
+
+describe('an engine with helpers', () => {
+  it.each(Object.entries(STRATEGIES))('answers as one alone: %s', (_name, parts) => {
+    let trades = 0;
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 1000 }),
+        fc.array(doing, { minLength: 1, maxLength: 6 }),
+        (seed, does) => {
+          const { market, universe } = randomMarket(seed);
+          const request = requestOf(parts);
+          const alone = createEngine(market, universe).run(request);
+          if (alone.kind !== 'done') throw new Error(JSON.stringify(alone));
+          trades += alone.run.trades.length;
+          const engine = createEngine(market, universe, helpersThat(does, createEngine(market, universe)));
+          expect(engine.run(request)).toEqual(alone);
+          // Whoever kept what changes nothing either.
+          const later = { ...request, from: 18_300 };
+          expect(engine.run(later)).toEqual(createEngine(market, universe).run(later));
+        },
+      ),
+      { numRuns: 25 },
+    );
+    expect(trades).toBeGreaterThan(0);
+  });
+
+  it('does itself what a helper has taken and never gives', () => {
+    const { market, universe } = randomMarket(5);
+    const request = requestOf(STRATEGIES['a rule that narrows, ranked'] ?? {});
+    const dies: Helpers = { count: 1, post: ({ turns }) => void new Turns(turns).take(2) };
+    expect(createEngine(market, universe, dies).run(request)).toEqual(
+      createEngine(market, universe).run(request),
+    );
+  });
+
+  it('does itself what a helper could not do', () => {
+    const { market, universe } = randomMarket(5);
+    const request = requestOf(STRATEGIES['a rule that narrows, ranked'] ?? {});
+    const broken = createEngine(market, universe);
+    const helpers: Helpers = {
+      count: 1,
+      post: (asked) => {
+        try {
+          broken.help({
+            ...asked,
+            round: { ...asked.round, rule: undefined, value: undefined } as never,
+            member: 1,
+          });
+        } catch {
+          // As a helper's thread does: its worker goes on without it.
+        }
+      },
+    };
+    expect(createEngine(market, universe, helpers).run(request)).toEqual(
+      createEngine(market, universe).run(request),
+    );
+  });
+
+  it('calls its helpers off when it is stopped, and runs again', () => {
+    const { market, universe } = randomMarket(5);
+    const request = requestOf(STRATEGIES['a rule that narrows, ranked'] ?? {});
+    const rounds: Turns[] = [];
+    const helpers: Helpers = { count: 1, post: ({ turns }) => void rounds.push(new Turns(turns)) };
+    const engine = createEngine(market, universe, helpers);
+    let asked = 0;
+    expect(engine.run(request, () => ++asked < 3)).toEqual({ kind: 'stopped' });
+    expect(rounds.length).toBeGreaterThan(0);
+    expect(rounds.every((turns) => turns.isCalledOff())).toBe(true);
+    expect(engine.run(request)).toEqual(createEngine(market, universe).run(request));
+    expect(rounds.every((turns) => turns.isCalledOff())).toBe(true);
+  });
+});
+
+describe('turns', () => {
+  it('gives each item to one member, those of its own share first', () => {
+    const turns = Turns.of(9);
+    const done: [number, number][] = [];
+    turns.work(1, 3, (item) => {
+      done.push([1, item]);
+      if (item === 4) turns.work(2, 3, (other) => done.push([2, other]));
+    });
+    expect(done.slice(0, 3)).toEqual([
+      [1, 3],
+      [1, 4],
+      [2, 6],
+    ]);
+    expect(done.map(([, item]) => item).sort()).toEqual([0, 1, 2, 3, 4, 5, 6, 7, 8]);
+  });
+});
