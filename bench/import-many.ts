@@ -56,12 +56,13 @@ const context = await chromium.launchPersistentContext(join(scratch, 'profile'),
 });
 try {
   const page = context.pages()[0] ?? (await context.newPage());
+  context.on('console', (m) => console.log('   ', Date.now() % 1e6, m.text()));
   page.setDefaultTimeout(600_000);
   await page.goto(`${address}/market?panel=import`);
   await page.getByRole('button', { name: 'Choose files' }).waitFor();
   await watchTasks(page);
   const looked = await seconds(async () => {
-    await page.getByLabel('Files of bars').setInputFiles(file);
+    await page.locator('input[type=file]').setInputFiles(file);
     await page.getByRole('button', { name: /^Read [\d,]+ files/ }).waitFor();
   });
   const read = await seconds(async () => {
@@ -73,7 +74,10 @@ try {
 
   await page.goto(`${address}/market?panel=universes`);
   await page.getByRole('button', { name: 'New universe' }).click();
-  await page.getByLabel('Name of the new universe').fill('All walks');
+  await page
+    .getByRole('form', { name: 'New universe' })
+    .getByLabel('Name', { exact: true })
+    .fill('All walks');
   await page.getByRole('radio', { name: 'By symbols' }).click();
   await page.getByRole('textbox', { name: /^Symbols/ }).fill(symbols.filter((s) => s !== 'KIX').join('\n'));
   await page.getByRole('button', { name: /^Make a universe of/ }).click();

@@ -1,10 +1,10 @@
 // The engine's worker and the bars in its memory: started when first asked for, with what has been needed so far.
 
-import { PoolEnded, type SharedMarket, WorkPool } from '@plateau/core';
+import { PoolEnded, WorkPool } from '@plateau/core';
 import { readAll } from '@/store/read.ts';
 import { onMarketChange } from '@/store/tabs.ts';
 import { takeEngine, warmEngine } from './engine-start.ts';
-import type { MarketAnswer } from './market.worker.ts';
+import { forgetMarket, readMarket, withHeld } from './market-memory.ts';
 import { type Asked, neededSymbols } from './needed-symbols.ts';
 import type { EngineSetup, PageWork } from './page-work.ts';
 import { workerChannel, workersOf } from './web-workers.ts';
@@ -18,23 +18,6 @@ interface Loaded {
 }
 
 let loaded: Loaded | undefined;
-
-function readMarket(symbols: ReadonlySet<string>): Promise<SharedMarket> {
-  return new Promise((resolve, reject) => {
-    const worker = new Worker(new URL('./market.worker.ts', import.meta.url), { type: 'module' });
-    const end = (): void => worker.terminate();
-    worker.addEventListener('message', ({ data }: MessageEvent<MarketAnswer>) => {
-      end();
-      if ('market' in data) resolve(data.market);
-      else reject(new Error(data.fault));
-    });
-    worker.addEventListener('error', (event) => {
-      end();
-      reject(new Error(event.message || 'its worker ended'));
-    });
-    worker.postMessage([...symbols]);
-  });
-}
 
 function requireSharedMemory(): void {
   if (typeof SharedArrayBuffer === 'undefined') {
@@ -67,7 +50,7 @@ export async function engineFor(asked: Asked, also: readonly string[] = []): Pro
   // An empty need is a run with problems of its own, which the engine must still be asked for.
   if (!loaded || ![...needed].every((symbol) => loaded?.symbols.has(symbol))) {
     const before = loaded;
-    const symbols = new Set([...needed, ...(before?.symbols ?? [])]);
+    const symbols = withHeld(needed);
     const setup = readSetup(symbols);
     const pool = startPool(setup).catch((error: unknown) => {
       loaded = undefined;
@@ -102,4 +85,5 @@ export async function onEngine<T>(
 onMarketChange(() => {
   void loaded?.pool.then((old) => old.end());
   loaded = undefined;
+  forgetMarket();
 });

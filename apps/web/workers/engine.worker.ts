@@ -15,7 +15,7 @@ import type { EngineSetup, PageWork } from './page-work.ts';
 
 const hear = serve<EngineSetup, PageWork>(
   ({ market: shared, universes }, ports) => {
-    const market = openMarket(shared);
+    const market = new Map(shared.flatMap((part) => [...openMarket(part)]));
     const engineFor = engineKeeper(market, async (name) => membersOf(name, universes.get(name)), ports);
     const handlers: Handlers<PageWork> = {
       ...doEngineWork(market, engineFor),

@@ -11,7 +11,6 @@ import {
 } from '@plateau/core';
 import {
   type Collected,
-  Collector,
   guessLayout,
   gunzip,
   type Layout,
@@ -20,7 +19,6 @@ import {
   type ShareEvent,
   shapeOf,
   sheetNames,
-  streamCsv,
   type TableChoice,
   tableKind,
   unpack,
@@ -32,15 +30,19 @@ import type { StoredListing, StoredRepair } from '@/model/rows.ts';
 import { database } from '@/store/database.ts';
 import { readAll, readEach, readOne } from '@/store/read.ts';
 import { keepReplaced, replacedBlocks } from '@/store/replaced.ts';
+import { bytesOf, type Content, sizeOf } from './read-file.ts';
+import { readFiles } from './read-files.ts';
 
 const PREVIEW_ROWS = 40;
-const PREVIEW_BYTES = 200_000;
+/** Enough for the preview of nearly any table; where it is not, more is read. */
+const PREVIEW_BYTES = 16_000;
+const WIDE_PREVIEW_BYTES = 400_000;
 const BATCH = 50;
 /** Milliseconds in which an import surely ends. */
 const YOUNG = 3_600_000;
 const NO_LAYOUT: Layout = { shape: 'single', header: true, skip: 0, dates: 'ymd', decimal: '.', roles: [] };
 
-let files: { path: string; content: Blob }[] = [];
+let files: { path: string; content: Content }[] = [];
 
 /** Takes the files, archives opened, and says how each would be read. */
 async function inspect(
@@ -48,6 +50,7 @@ async function inspect(
   progress: (progress: ImportProgress) => void,
 ): Promise<{ files: Inspected[]; skipped: string[] }> {
   files = [];
+  layouts.clear();
   const skipped: string[] = [];
   for (const file of given) {
     const path = file.webkitRelativePath || file.name;
@@ -69,33 +72,35 @@ async function openArchive(path: string, file: Blob): Promise<string[]> {
   if (!archive.ok) return [`${path}: ${archive.message}`];
   const skipped = archive.skipped.map((name) => `${path}: ${name} is no table`);
   for (const entry of archive.entries) {
-    skipped.push(...(await openFile(entry.path, new Blob([entry.bytes.slice()]))));
+    skipped.push(...(await openFile(entry.path, entry.bytes)));
   }
   return skipped;
 }
 
 /** Takes a table, unpacked where it is packed. @returns why it was left out, or nothing */
-async function openFile(path: string, content: Blob): Promise<string[]> {
+async function openFile(path: string, content: Content): Promise<string[]> {
   const plain = unpackedPath(path);
   if (plain === undefined) {
     files.push({ path, content });
     return [];
   }
   try {
-    files.push({
-      path: plain,
-      content: new Blob([gunzip(new Uint8Array(await content.arrayBuffer())).slice()]),
-    });
+    files.push({ path: plain, content: gunzip(await bytesOf(content)).slice() });
     return [];
   } catch (error) {
     return [`${path} is damaged or no gzip: ${error instanceof Error ? error.message : String(error)}`];
   }
 }
 
-async function rowsOf(path: string, content: Blob, choice?: TableChoice): ReturnType<typeof readTable> {
+/** The first rows of a file, as many as are shown and more. */
+async function rowsOf(path: string, content: Content, choice?: TableChoice): ReturnType<typeof readTable> {
   const kind = tableKind(path) ?? 'csv';
-  const head = kind === 'csv' ? content.slice(0, PREVIEW_BYTES) : content;
-  return readTable(kind, new Uint8Array(await head.arrayBuffer()), choice);
+  const first = async (bytes: number): ReturnType<typeof readTable> =>
+    readTable(kind, await bytesOf(content, bytes), choice);
+  if (kind !== 'csv') return first(sizeOf(content));
+  const table = await first(PREVIEW_BYTES);
+  const isEnough = table.ok && table.rows.length > PREVIEW_ROWS;
+  return isEnough || sizeOf(content) <= PREVIEW_BYTES ? table : first(WIDE_PREVIEW_BYTES);
 }
 
 /** A file as it would be read with another mark between its cells, or of another sheet. */
@@ -106,15 +111,24 @@ async function cutBy(k: number, choice: TableChoice): Promise<Pick<Inspected, 'p
   return { preview, layout: { ...guessLayout(preview), ...choice } };
 }
 
-async function look(path: string, content: Blob): Promise<Inspected> {
+/** Layouts of the shapes that were met, asked for once: thousands of files may have one. */
+const layouts = new Map<string, ReturnType<typeof readOne<'layouts'>>>();
+
+function layoutOf(shape: string): ReturnType<typeof readOne<'layouts'>> {
+  const known = layouts.get(shape) ?? readOne('layouts', shape);
+  layouts.set(shape, known);
+  return known;
+}
+
+async function look(path: string, content: Content): Promise<Inspected> {
   const table = await rowsOf(path, content);
-  const base = { path, size: content.size, preview: [], layout: NO_LAYOUT, shape: '', remembered: false };
+  const base = { path, size: sizeOf(content), preview: [], layout: NO_LAYOUT, shape: '', remembered: false };
   if (!table.ok) return { ...base, fault: table.message };
-  const sheets = tableKind(path) === 'xlsx' ? sheetNames(new Uint8Array(await content.arrayBuffer())) : [];
+  const sheets = tableKind(path) === 'xlsx' ? sheetNames(await bytesOf(content)) : [];
   const preview = table.rows.slice(0, PREVIEW_ROWS);
   const guess = guessLayout(preview);
   const shape = shapeOf(preview, guess);
-  const known = await readOne('layouts', shape);
+  const known = await layoutOf(shape);
   const { separator, sheet } = known?.layout ?? {};
   // A sheet of that name that is not there is not asked for.
   const asked = sheet === undefined || sheets.includes(sheet) ? { separator, sheet } : { separator };
@@ -137,35 +151,24 @@ async function look(path: string, content: Blob): Promise<Inspected> {
  * @param names of the files, by which those with one instrument are called
  */
 async function run(
-  layouts: readonly Layout[],
+  asRead: readonly Layout[],
   names: readonly string[],
   duplicates: Duplicates,
   progress: (progress: ImportProgress) => void,
 ): Promise<ImportReport> {
-  const total = files.reduce((sum, { content }) => sum + content.size, 0);
-  const collector = new Collector();
-  let bytes = 0;
+  const total = files.reduce((sum, { content }) => sum + sizeOf(content), 0);
+  const asked = files.flatMap(({ path, content }, k) => {
+    const layout = asRead[k];
+    return layout && layout.roles.length > 0 ? [{ path, content, layout, name: names[k] ?? path }] : [];
+  });
   let rows = 0;
-  for (const [k, { path, content }] of files.entries()) {
-    const layout = layouts[k];
-    if (!layout || layout.roles.length === 0) continue;
-    const file = collector.file(names[k] ?? path, layout);
-    let line = 0;
-    await readRows(
-      path,
-      content,
-      layout,
-      (row) => file.row(row, ++line),
-      (part) => {
-        progress({ bytes: bytes + part, total, rows: rows + line });
-      },
-    );
-    bytes += content.size;
-    rows += line;
-    progress({ bytes, total, rows });
-  }
+  const collector = await readFiles(asked, (done, read) => {
+    rows = read;
+    progress({ bytes: done * total, total, rows });
+  });
+  progress({ bytes: total, total, rows });
   // Writing is work too: each batch is a word of progress, or the page would take the silence for a damaged file.
-  const alive = (): void => progress({ bytes, total, rows });
+  const alive = (): void => progress({ bytes: total, total, rows });
   return store(collector.finish(), duplicates, alive).catch((error: unknown) => {
     throw isFull(error)
       ? new Error(
@@ -179,20 +182,6 @@ async function run(
 function isFull(error: unknown): boolean {
   const { name, inner } = (error ?? {}) as { name?: string; inner?: { name?: string } };
   return name === 'QuotaExceededError' || inner?.name === 'QuotaExceededError';
-}
-
-async function readRows(
-  path: string,
-  content: Blob,
-  { separator, sheet }: TableChoice,
-  each: (row: readonly string[]) => void,
-  read: (bytes: number) => void,
-): Promise<void> {
-  const kind = tableKind(path) ?? 'csv';
-  if (kind === 'csv' && content.size > PREVIEW_BYTES) return streamCsv(content, each, read, separator);
-  const table = await readTable(kind, new Uint8Array(await content.arrayBuffer()), { separator, sheet });
-  if (!table.ok) throw new Error(`${path}: ${table.message}. Nothing was imported.`);
-  for (const row of table.rows) each(row);
 }
 
 async function store(collected: Collected, duplicates: Duplicates, alive: () => void): Promise<ImportReport> {

@@ -1,20 +1,33 @@
-// Reads bars from the store into memory that all engine workers share.
+// Reads bars from the store into memory that all engine workers share, some instruments at a time: what has been copied is let go
+// before the next ones are read.
 
 import { type SharedMarket, shareMarket } from '@plateau/core';
 import { readBars } from '@/store/bars.ts';
 import { readEach } from '@/store/read.ts';
 
-export type MarketAnswer = { readonly market: SharedMarket } | { readonly fault: string };
+/** Parts as they are read, and then the end, with what went wrong. */
+export type MarketAnswer = { readonly market: SharedMarket } | { readonly fault: string | undefined };
 
-async function answer(symbols: readonly string[]): Promise<MarketAnswer> {
+const BATCH = 64;
+
+async function read(symbols: readonly string[]): Promise<string | undefined> {
   try {
-    const listings = (await readEach('listings', [...symbols])).filter((l) => l !== undefined);
-    return { market: shareMarket(await readBars(listings)) };
+    for (let k = 0; k < symbols.length; k += BATCH) {
+      const listings = await readEach('listings', symbols.slice(k, k + BATCH));
+      const bars = await readBars(listings.filter((listing) => listing !== undefined));
+      answer({ market: shareMarket(bars) });
+    }
+    return undefined;
   } catch (error) {
-    return { fault: error instanceof Error ? error.message : String(error) };
+    if (error instanceof RangeError) {
+      return 'the browser gives no more memory for the bars of so many instruments: try a smaller universe, or close other tabs';
+    }
+    return error instanceof Error ? error.message : String(error);
   }
 }
 
+const answer = (message: MarketAnswer): void => postMessage(message);
+
 addEventListener('message', ({ data }: MessageEvent<readonly string[]>) => {
-  void answer(data).then((message) => postMessage(message));
+  void read(data).then((fault) => answer({ fault }));
 });

@@ -14,7 +14,8 @@ export interface PageWork extends EngineWork {
 
 /** What all the work of a worker shares. */
 export interface EngineSetup {
-  readonly market: SharedMarket;
+  /** in the parts in which it was read */
+  readonly market: readonly SharedMarket[];
   /** every universe of the store by its name: the workers need no store of their own */
   readonly universes: ReadonlyMap<string, Universe>;
 }

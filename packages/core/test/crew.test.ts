@@ -54,7 +54,7 @@ const STRATEGIES: Record<string, Partial<Strategy>> = {
     long: {
       enter: 'close > 3-week average',
       exit: '',
-      rotate: { review: 'month', hold: 2, keep: 3, leave: 'at-review' },
+      rotate: { review: 'month-end', hold: 2, keep: 3 },
       rank: { by: '4-week return', first: 'highest' },
       stops,
     },

@@ -20,7 +20,14 @@ export { correlationTable } from './correlation-table.ts';
 export { dialIn } from './dialled-settings.ts';
 export { type Entry, unpack } from './import/archive.ts';
 export { DATE_ORDERS, type DateOrder } from './import/cells.ts';
-export { type Collected, Collector, type RowNote, type ShareEvent, symbolOfFile } from './import/collect.ts';
+export {
+  type Collected,
+  Collector,
+  type FilePart,
+  type RowNote,
+  type ShareEvent,
+  symbolOfFile,
+} from './import/collect.ts';
 export { gunzip, unpackedPath } from './import/gunzip.ts';
 export { faultInLayout, guessLayout, type Layout, ROLES, type Role, shapeOf } from './import/layout.ts';
 export { streamCsv } from './import/stream-csv.ts';

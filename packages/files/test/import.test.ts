@@ -36,18 +36,29 @@ async function collect(
   change: Partial<Layout> = {},
 ): Promise<Collected> {
   const collector = new Collector();
+  const ofParts = new Collector();
   for (const [path, content] of files) {
     const table = await readTable(tableKind(path) as TableKind, content);
     if (!table.ok) throw new Error(table.message);
     const layout = { ...guessLayout(table.rows.slice(0, 50)), ...change };
     expect(faultInLayout(layout)).toBeUndefined();
-    const file = collector.file(path, layout);
-    table.rows.forEach((row, k) => {
-      file.row(row, k + 1);
-    });
+    const apart = new Collector();
+    for (const file of [collector.file(path, layout), apart.file(path, layout)]) {
+      table.rows.forEach((row, k) => {
+        file.row(row, k + 1);
+      });
+    }
+    ofParts.add(apart.part());
   }
-  return collector.finish();
+  const collected = collector.finish();
+  // Files read apart and put together are the same, but for the order in which things are told.
+  const { notes, ...rest } = ofParts.finish();
+  const { notes: told, ...same } = collected;
+  expect(rest).toEqual(same);
+  expect(sorted(notes)).toEqual(sorted(told));
+  return collected;
 }
+const sorted = (notes: Collected['notes']): string[] => notes.map((note) => JSON.stringify(note)).sort();
 const one = async (text: string, change?: Partial<Layout>): Promise<Bars> =>
   (await collect([['KELP.csv', bytes(text)]], change)).bars.get('KELP') as Bars;
 

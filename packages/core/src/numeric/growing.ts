@@ -36,6 +36,18 @@ export class GrowingRows<C extends Columns> {
     return this.length++;
   }
 
+  /** Adds rows behind those that are there. @param rows columns of one length */
+  append(rows: C): void {
+    const [first] = Object.values(rows);
+    const needed = this.length + (first?.length ?? 0);
+    if (needed > this.#size) {
+      this.#size = needed;
+      this.columns = resized(this.columns, needed);
+    }
+    for (const [name, column] of Object.entries(this.columns)) column.set(rows[name] ?? [], this.length);
+    this.length = needed;
+  }
+
   /** The rows so far, in columns of just their length. */
   done(): C {
     return mapped(this.columns, (column) => column.slice(0, this.length));

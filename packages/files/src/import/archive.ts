@@ -5,7 +5,7 @@ import { LIMITS, told } from '../limits.ts';
 
 export interface Entry {
   readonly path: string;
-  readonly bytes: Uint8Array;
+  readonly bytes: Uint8Array<ArrayBuffer>;
 }
 
 export type Unpacked =

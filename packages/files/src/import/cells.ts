@@ -7,12 +7,27 @@ export const DATE_ORDERS = ['ymd', 'dmy', 'mdy', 'serial', 'seconds'] as const;
 export type DateOrder = (typeof DATE_ORDERS)[number];
 
 const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
+const [POINT, ZERO, NINE] = [0x2e, 0x30, 0x39];
 /** Day 1 of spreadsheets is 1900-01-01, with a February 29 that year never had. */
 const SERIAL_TO_DAY = 25_569;
 
+/** Days of cells that were read before, by order: thousands of files name the same ones. */
+const known = new Map<DateOrder, Map<string, Day | undefined>>();
+const MOST_KNOWN = 20_000;
+
 /** A day from a cell; undefined when the cell is none in this order. A time of day after the date is passed over. */
 export function dayFromCell(cell: string, order: DateOrder): Day | undefined {
-  const text = cell.trim();
+  const days = known.get(order) ?? new Map<string, Day | undefined>();
+  known.set(order, days);
+  const before = days.get(cell);
+  if (before !== undefined) return before;
+  const day = readDay(cell.trim(), order);
+  if (days.size >= MOST_KNOWN) days.clear();
+  days.set(cell, day);
+  return day;
+}
+
+function readDay(text: string, order: DateOrder): Day | undefined {
   if (order === 'serial' || order === 'seconds') {
     if (!/^\d+(\.\d+)?$/.test(text)) return undefined;
     const value = Number(text);
@@ -66,10 +81,22 @@ export function guessDateOrder(cells: readonly string[]): { order: DateOrder; sh
 
 /** A number from a cell, NaN when it is none. @param decimal the mark before the decimals; the other groups thousands */
 export function numberFromCell(cell: string, decimal: '.' | ','): number {
+  if (decimal === '.' && isPlain(cell)) return Number(cell);
   const text = cell.trim().replace(/^[$€£]|[%]$|\u00a0| /g, '');
   if (text === '') return Number.NaN;
   const plain = decimal === ',' ? text.replace(/\./g, '').replace(',', '.') : text.replace(/,/g, '');
   return /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(plain) ? Number(plain) : Number.NaN;
+}
+
+/** Digits with a point among them at most: what nearly every cell is, and needs no closer look. */
+function isPlain(cell: string): boolean {
+  let points = 0;
+  for (let i = 0; i < cell.length; i++) {
+    const c = cell.charCodeAt(i);
+    if (c === POINT) points++;
+    else if (c < ZERO || c > NINE) return false;
+  }
+  return points <= 1 && cell.length > points;
 }
 
 /** Whether numbers in these cells write their decimals after a comma. */

@@ -78,6 +78,18 @@ const newRows = () =>
   );
 type Rows = ReturnType<typeof newRows>;
 
+/** What one file held, read by itself: {@link Collector.add} puts it to what other files held. */
+export interface FilePart {
+  readonly file: string;
+  /** names of instruments as they are written, with the line of each, in the order met */
+  readonly names: readonly { readonly written: string; readonly line?: number }[];
+  readonly instruments: readonly { readonly symbol: string; readonly rows: Rows['columns'] }[];
+  readonly events: readonly ShareEvent[];
+  readonly rows: number;
+  readonly refused: number;
+  readonly notes: readonly RowNote[];
+}
+
 /** Takes the rows of a batch of files; {@link finish} gives the bars. */
 export class Collector {
   readonly #instruments = new Map<string, Rows>();
@@ -87,6 +99,7 @@ export class Collector {
   /** the symbol of each name that was met, and the first name of each symbol */
   readonly #names = new Map<string, string>();
   readonly #written = new Map<string, string>();
+  readonly #met: { readonly written: string; readonly line?: number }[] = [];
   #rows = 0;
   #refused = 0;
 
@@ -96,12 +109,41 @@ export class Collector {
     return new FileCollector(this, file, layout);
   }
 
+  /** What a file held that was read elsewhere. @throws as {@link take} */
+  add({ file, names, instruments, events, rows, refused, notes }: FilePart): void {
+    this.#files.push(file);
+    for (const { written, line } of names) this.symbol(written, file, line);
+    for (const { symbol, rows: columns } of instruments) {
+      const its = this.#rowsOf(symbol, at(columns.line, 0));
+      its.append({ ...columns, file: columns.file.fill(this.#files.length - 1) });
+    }
+    this.#events.push(...events);
+    this.#rows += rows;
+    this.#refused += refused;
+    this.#notes.push(...notes.slice(0, MOST_NOTES - this.#notes.length));
+  }
+
+  /** What was read of the one file that was begun, for another collector to {@link add}. */
+  part(): FilePart {
+    return {
+      file: this.#files[0] ?? '',
+      names: this.#met,
+      instruments: [...this.#instruments].map(([symbol, rows]) => ({ symbol, rows: rows.done() })),
+      events: this.#events,
+      rows: this.#rows,
+      refused: this.#refused,
+      // What is said of names is said by the one who knows them all.
+      notes: this.#notes.filter(({ kind }) => kind === 'refused'),
+    };
+  }
+
   /** A name as it is written, as the symbol that rules can name; told when it is another, or another's too. */
   symbol(written: string, file: string, line?: number): string {
     const known = this.#names.get(written);
     if (known !== undefined) return known;
     const symbol = cleanSymbol(written);
     this.#names.set(written, symbol);
+    this.#met.push({ written, ...(line !== undefined && { line }) });
     const first = this.#written.get(symbol);
     if (first === undefined) this.#written.set(symbol, written.trim());
     const at = { file, ...(line !== undefined && { line }), symbol, kind: 'changed' as const };
@@ -118,22 +160,33 @@ export class Collector {
 
   /** A bar of the file that was begun last. @throws with a sentence when there are more instruments than any market has */
   take(symbol: string, day: Day, line: number, values: Values): void {
-    let rows = this.#instruments.get(symbol);
-    if (!rows) {
-      if (this.#instruments.size === LIMITS.symbols) {
-        throw new Error(
-          `${this.#files.at(-1)}, line ${line}: over ${told(LIMITS.symbols)} instruments in one import. Is the symbol’s column right?`,
-        );
-      }
-      rows = newRows();
-      this.#instruments.set(symbol, rows);
-    }
+    const rows = this.#rowsOf(symbol, line);
     const row = rows.add();
     const { columns } = rows;
     columns.day[row] = day;
     columns.line[row] = line;
     columns.file[row] = this.#files.length - 1;
-    for (const field of FIELDS) columns[field][row] = values[field];
+    columns.open[row] = values.open;
+    columns.high[row] = values.high;
+    columns.low[row] = values.low;
+    columns.close[row] = values.close;
+    columns.volume[row] = values.volume;
+    columns.factor[row] = values.factor;
+    columns.split[row] = values.split;
+    columns.dividend[row] = values.dividend;
+  }
+
+  #rowsOf(symbol: string, line: number): Rows {
+    const known = this.#instruments.get(symbol);
+    if (known) return known;
+    if (this.#instruments.size === LIMITS.symbols) {
+      throw new Error(
+        `${this.#files.at(-1)}, line ${line}: over ${told(LIMITS.symbols)} instruments in one import. Is the symbol’s column right?`,
+      );
+    }
+    const rows = newRows();
+    this.#instruments.set(symbol, rows);
+    return rows;
   }
 
   event(event: ShareEvent): void {
@@ -178,29 +231,24 @@ export class Collector {
   }
 
   #barsOf(symbol: string, rows: Rows): Bars {
-    const order = Array.from({ length: rows.length }, (_x, k) => k);
+    const order = Int32Array.from({ length: rows.length }, (_x, k) => k);
     const days = rows.columns.day;
     const day = (k: number): number => at(days, k);
-    const sorted = order.every((k) => k === 0 || day(k) > day(k - 1));
-    if (!sorted) {
-      order.sort((a, b) => day(a) - day(b) || a - b);
-      const kept = order.filter((k, n) => n + 1 === order.length || day(at(order, n + 1)) !== day(k));
-      const doubles = order.length - kept.length;
-      const said =
-        doubles > 0
-          ? `sorted by day; ${doubles} rows repeated a day, the last of each kept`
-          : 'sorted by day';
-      this.note({ file: '', symbol, kind: 'changed', message: said });
-      return this.#adjusted(symbol, rows, kept);
-    }
-    return this.#adjusted(symbol, rows, order);
+    if (order.every((k) => k === 0 || day(k) > day(k - 1))) return this.#adjusted(symbol, rows, order);
+    order.sort((a, b) => day(a) - day(b) || a - b);
+    const kept = order.filter((k, n) => n + 1 === order.length || day(at(order, n + 1)) !== day(k));
+    const doubles = order.length - kept.length;
+    const said =
+      doubles > 0 ? `sorted by day; ${doubles} rows repeated a day, the last of each kept` : 'sorted by day';
+    this.note({ file: '', symbol, kind: 'changed', message: said });
+    return this.#adjusted(symbol, rows, kept);
   }
 
   /** Splits multiply later prices' scale onto earlier ones; a factor or adjusted close has been read with its row. */
-  #adjusted(symbol: string, rows: Rows, order: readonly number[]): Bars {
+  #adjusted(symbol: string, rows: Rows, order: Int32Array): Bars {
     const { columns } = rows;
     const n = order.length;
-    const cell = (field: Field, k: number): number => columns[field][at(order, k)] ?? Number.NaN;
+    const cell = (field: Field, k: number): number => at(columns[field], at(order, k));
     const scale = new Float64Array(n);
     let later = 1;
     let splits = 0;
@@ -230,24 +278,25 @@ export class Collector {
       const message = `adjusted for ${splits} splits and ${dividends} dividends`;
       this.note({ file: '', symbol, kind: 'changed', message });
     }
-    const column = (field: Field, by: (k: number) => number): Float64Array =>
-      Float64Array.from({ length: n }, (_x, k) => cell(field, k) * by(k));
-    const price = (k: number): number => scale[k] ?? 1;
-    const factor = Float64Array.from({ length: n }, (_x, k) => cell('factor', k) * price(k));
+    // Rows that come in order and need no scale, as most do, are taken as they stand.
+    const isPlain = splits + dividends === 0 && order.every((row, k) => row === k);
+    const column = (field: Field): Float64Array =>
+      isPlain ? columns[field].slice(0, n) : scale.map((by, k) => cell(field, k) * by);
     const bars: Bars = {
-      day: Int32Array.from({ length: n }, (_x, k) => at(columns.day, at(order, k))),
-      open: column('open', price),
-      high: column('high', price),
-      low: column('low', price),
-      close: column('close', price),
-      volume: column('volume', (k) => 1 / price(k)),
+      day: isPlain ? columns.day.slice(0, n) : order.map((row) => at(columns.day, row)),
+      open: column('open'),
+      high: column('high'),
+      low: column('low'),
+      close: column('close'),
+      volume: isPlain ? column('volume') : scale.map((by, k) => cell('volume', k) * (1 / by)),
     };
+    const factor = column('factor');
     const made = factor.every((x) => x === 1) ? bars : { ...bars, factor };
     return this.#sound(symbol, rows, order, made);
   }
 
   /** The bars that are still sound once they are adjusted; the others are refused by their lines. */
-  #sound(symbol: string, rows: Rows, order: readonly number[], bars: Bars): Bars {
+  #sound(symbol: string, rows: Rows, order: Int32Array, bars: Bars): Bars {
     const faults = faultsInBars(bars);
     for (const { place, message } of faults) {
       const day = isoFromDay(at(bars.day, place));
@@ -332,22 +381,18 @@ class FileCollector {
   }
 
   #bar(row: readonly string[], line: number, day: Day, symbol: string): void {
-    const number = (role: Role, otherwise: number): number => {
-      const at = this.#at[role];
-      if (at < 0) return otherwise;
-      return numberFromCell(row[at] ?? '', this.#layout.decimal);
-    };
-    const close = number('close', Number.NaN);
-    const open = number('open', close);
-    const high = number('high', Math.max(open, close));
-    const low = number('low', Math.min(open, close));
-    const blank = (x: number, otherwise: number): number => (Number.isNaN(x) ? otherwise : x);
-    const adjusted = number('adjusted', close) / close;
-    const factor = number('factor', adjusted);
-    const volume = this.#at.volume < 0 ? 0 : blank(number('volume', 0), 0);
+    const { decimal } = this.#layout;
+    const at = this.#at;
+    const close = numberAt(row, at.close, decimal, Number.NaN);
+    const open = numberAt(row, at.open, decimal, close);
+    const high = numberAt(row, at.high, decimal, Math.max(open, close));
+    const low = numberAt(row, at.low, decimal, Math.min(open, close));
+    const adjusted = at.adjusted < 0 ? 1 : numberAt(row, at.adjusted, decimal, close) / close;
+    const factor = numberAt(row, at.factor, decimal, adjusted);
+    const volume = numberAt(row, at.volume, decimal, 0) || 0;
     // A split of 0 is how some files write none.
-    const split = blank(splitFromCell(row[this.#at.split] ?? '', this.#layout.decimal), 1) || 1;
-    const dividend = blank(number('dividend', 0), 0);
+    const split = at.split < 0 ? 1 : splitFromCell(row[at.split] ?? '', decimal) || 1;
+    const dividend = numberAt(row, at.dividend, decimal, 0) || 0;
     const unsound = faultInEvents(split, dividend);
     if (unsound) return this.#refuse(line, symbol, `${isoFromDay(day)}: ${unsound}`);
     this.#take(line, day, symbol, { open, high, low, close, volume }, adjusted, factor, { split, dividend });
@@ -386,6 +431,11 @@ class FileCollector {
   #refuse(line: number, symbol: string, message: string): void {
     this.#all.note({ file: this.#file, line, symbol, kind: 'refused', message });
   }
+}
+
+/** A row's number at a place; `otherwise` where the layout has none of it. */
+function numberAt(row: readonly string[], place: number, decimal: '.' | ',', otherwise: number): number {
+  return place < 0 ? otherwise : numberFromCell(row[place] ?? '', decimal);
 }
 
 /** Shares after a split for each before it lie within this and its inverse. */
