@@ -42,7 +42,7 @@ export async function readMarket(path: string): Promise<MarketFiles> {
     throw new BadInput(`${path}: bars are a folder of CSV or Parquet files, a zip of them, or a workspace`);
   }
   const bytes = readBytes(path);
-  const archive = await unpack(bytes, (name) => name === 'workspace.json' || isBars(name));
+  const archive = unpack(bytes, (name) => name === 'workspace.json' || isBars(name));
   if (!archive.ok) throw new BadInput(`${path}: ${archive.message}`);
   if (archive.entries.some((entry) => entry.path === 'workspace.json')) return workspaceOf(path, bytes);
   return marketOf(

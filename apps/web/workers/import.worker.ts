@@ -68,7 +68,7 @@ async function inspect(
 
 /** Takes the tables of an archive. @returns what of it was left out, and why */
 async function openArchive(path: string, file: Blob): Promise<string[]> {
-  const archive = await unpack(new Uint8Array(await file.arrayBuffer()), (p) => tableKind(p) !== undefined);
+  const archive = unpack(new Uint8Array(await file.arrayBuffer()), (p) => tableKind(p) !== undefined);
   if (!archive.ok) return [`${path}: ${archive.message}`];
   const skipped = archive.skipped.map((name) => `${path}: ${name} is no table`);
   for (const entry of archive.entries) {

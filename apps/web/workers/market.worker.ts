@@ -12,9 +12,13 @@ const BATCH = 64;
 
 async function read(symbols: readonly string[]): Promise<string | undefined> {
   try {
-    for (let k = 0; k < symbols.length; k += BATCH) {
-      const listings = await readEach('listings', symbols.slice(k, k + BATCH));
-      const bars = await readBars(listings.filter((listing) => listing !== undefined));
+    const listings = (await readEach('listings', [...symbols])).filter((listing) => listing !== undefined);
+    let coming = readBars(listings.slice(0, BATCH));
+    for (let k = 0; k < listings.length; k += BATCH) {
+      const bars = await coming;
+      // The next ones are on their way while these are copied.
+      coming = readBars(listings.slice(k + BATCH, k + 2 * BATCH));
+      coming.catch(() => {});
       answer({ market: shareMarket(bars) });
     }
     return undefined;

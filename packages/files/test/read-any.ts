@@ -46,7 +46,7 @@ function told<T>(result: Result<T>, words: (value: T) => string): string {
 
 async function importOf(path: string, content: Uint8Array): Promise<string> {
   const files = path.endsWith('.zip')
-    ? await unpack(content, (name) => tableKind(name) !== undefined)
+    ? unpack(content, (name) => tableKind(name) !== undefined)
     : { ok: true as const, entries: [{ path, bytes: content }] };
   if (!files.ok) return `refused: ${files.message}`;
   const collector = new Collector();

@@ -1,6 +1,6 @@
 // Zip archives in: only tables, only so large, and never a path that leads anywhere.
 
-import { type UnzipFileInfo, unzip } from 'fflate';
+import { type UnzipFileInfo, unzipSync } from 'fflate';
 import { LIMITS, told } from '../limits.ts';
 
 export interface Entry {
@@ -12,8 +12,12 @@ export type Unpacked =
   | { readonly ok: true; readonly entries: readonly Entry[]; readonly skipped: readonly string[] }
   | { readonly ok: false; readonly message: string };
 
-/** The files of an archive that `wanted` takes. @param wanted is asked with each entry's path */
-export function unpack(bytes: Uint8Array, wanted: (path: string) => boolean): Promise<Unpacked> {
+/**
+ * The files of an archive that `wanted` takes. It is work for a thread of its own: the page's policy allows none to be started out
+ * of a package's text, as unpacking beside it would.
+ * @param wanted is asked with each entry's path
+ */
+export function unpack(bytes: Uint8Array, wanted: (path: string) => boolean): Unpacked {
   const skipped: string[] = [];
   let total = 0;
   let count = 0;
@@ -35,22 +39,18 @@ export function unpack(bytes: Uint8Array, wanted: (path: string) => boolean): Pr
     }
     return fault === undefined;
   };
-  return new Promise((resolve) => {
-    const failed = (message: string): void => resolve({ ok: false, message });
-    try {
-      unzip(bytes, { filter }, (error, files) => {
-        if (fault) return failed(fault);
-        if (error) return failed(`the archive is damaged: ${error.message}`);
-        const entries = Object.entries(files).map(([path, content]) => ({
-          path: safePath(path),
-          bytes: content,
-        }));
-        resolve({ ok: true, entries, skipped });
-      });
-    } catch (error) {
-      failed(`the archive is damaged: ${error instanceof Error ? error.message : String(error)}`);
-    }
-  });
+  try {
+    const files = unzipSync(bytes, { filter });
+    if (fault) return { ok: false, message: fault };
+    const entries = Object.entries(files).map(([path, content]) => ({
+      path: safePath(path),
+      bytes: content as Uint8Array<ArrayBuffer>,
+    }));
+    return { ok: true, entries, skipped };
+  } catch (error) {
+    const why = error instanceof Error ? error.message : String(error);
+    return { ok: false, message: `the archive is damaged: ${why}` };
+  }
 }
 
 const isHidden = (path: string): boolean =>
