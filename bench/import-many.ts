@@ -56,7 +56,6 @@ const context = await chromium.launchPersistentContext(join(scratch, 'profile'),
 });
 try {
   const page = context.pages()[0] ?? (await context.newPage());
-  context.on('console', (m) => console.log('   ', Date.now() % 1e6, m.text()));
   page.setDefaultTimeout(600_000);
   await page.goto(`${address}/market?panel=import`);
   await page.getByRole('button', { name: 'Choose files' }).waitFor();

@@ -6,6 +6,7 @@ import { writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { blendBench } from './blends.ts';
 import { browserBench } from './browser.ts';
+import { coresBench } from './cores.ts';
 import { dumpMarket, engineBench, peakMemory } from './engine.ts';
 import { studyBench, terrainMemory } from './studies.ts';
 
@@ -40,6 +41,7 @@ const memory = {
 };
 const results = {
   ...(await engineBench()),
+  ...(await coresBench()),
   ...(await blendBench()),
   ...(await studyBench()),
   ...(values.node ? {} : await browserBench()),

@@ -166,7 +166,8 @@ async function nameMessyColumns(): Promise<void> {
 
 test('messy CSV, XLSX, Parquet and a zip come in bar for bar, unsound rows are refused in a report', async () => {
   await openMarket();
-  const [xlsx, parquet, zipped] = [barsOf(300, 1), barsOf(280, 2), barsOf(260, 3)];
+  // The zip's table is large enough for a package to unpack it on a thread of its own, which the page's policy forbids.
+  const [xlsx, parquet, zipped] = [barsOf(300, 1), barsOf(280, 2), barsOf(9000, 3)];
   const messy = [
     'Kelp of the outer reef',
     '',
