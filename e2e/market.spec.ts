@@ -194,7 +194,7 @@ test('messy CSV, XLSX, Parquet and a zip come in bar for bar, unsound rows are r
   await expect(page.getByRole('region', { name: 'broken.xlsx' })).toContainText('the file is damaged');
   await nameMessyColumns();
   await read();
-  await imported('4 instruments with 842 bars came into the market');
+  await imported('4 instruments with 9,582 bars came into the market');
   await imported('2 rows were refused');
   await expect(page.getByRole('list', { name: 'Report' })).toContainText(
     'MESSY.csv, line 6, MESSY: refused, 2020-01-14: the high 9',
