@@ -28,9 +28,16 @@ export function spanOf(
   return first <= last ? { first, count: last - first + 1 } : { first: 0, count: 0 };
 }
 
-/** Sets seen[day - first]; a day outside is a place outside, where a typed array ignores the write. */
+/**
+ * Sets seen[day - first] of the days that have a place there. One that is set is not written again: threads that share the memory
+ * would take it from each other.
+ */
 export function tickDays(days: Int32Array, first: Day, seen: Uint8Array): void {
-  for (let i = 0; i < days.length; i++) seen[days[i]! - first] = 1;
+  const end = countUntil(days, first + seen.length - 1);
+  for (let i = countUntil(days, first - 1); i < end; i++) {
+    const place = days[i]! - first;
+    if (seen[place] === 0) seen[place] = 1;
+  }
 }
 
 /** The days that {@link tickDays} has set. */
