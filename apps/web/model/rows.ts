@@ -13,6 +13,8 @@ export interface StoredListing extends Omit<SourceListing, 'kind'> {
   readonly first: number;
   readonly last: number;
   readonly count: number;
+  /** when its source last gave bars, in milliseconds since 1970: its block keeps its name then, and perhaps its span */
+  readonly changed?: number;
 }
 
 /** One instrument's bars, its columns behind one another in one block (see packBars). */

@@ -160,6 +160,7 @@ const schemas: Record<Exclude<TableName, 'studies'>, Joi.Schema> & { studies?: J
     first: day.required(),
     last: day.required(),
     count: Joi.number().integer().min(0).required(),
+    changed: Joi.number(),
   }).unknown(),
   blocks: Joi.object({
     id,

@@ -3,6 +3,7 @@
 
 import {
   type Bars,
+  daysOfBlock,
   findingsOf,
   type GapYear,
   gapCalendar,
@@ -10,7 +11,6 @@ import {
   marketCalendar,
   measureInstrument,
   troubleOf,
-  unpackBars,
   unsettled,
 } from '@plateau/core';
 import { expose } from 'comlink';
@@ -54,8 +54,8 @@ const KEY = 'quality';
 /** Instruments that together tell a session from a day off. */
 const ENOUGH = 10;
 
-const blockStamp = ({ symbol, block, count, last }: StoredListing): string =>
-  `${symbol} ${block} ${count} ${last}`;
+const blockStamp = ({ symbol, block, count, last, changed }: StoredListing): string =>
+  `${symbol} ${block} ${count} ${last} ${changed}`;
 
 async function digest(text: string): Promise<string> {
   const bytes = await crypto.subtle.digest('SHA-256', new TextEncoder().encode(text));
@@ -124,7 +124,7 @@ async function calendarsOf(
     batch.forEach(({ source }, n) => {
       const stored = blocks[n];
       if (!isBlock(stored?.block)) return;
-      const days = unpackBars(stored.block).day.slice();
+      const days = daysOfBlock(stored.block).slice();
       all.push(days);
       const its = bySource.get(source);
       if (its) its.push(days);

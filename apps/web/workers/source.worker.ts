@@ -36,7 +36,7 @@ function stored(listing: SourceListing, source: string, bars: Bars): [StoredList
   const id = sourceBlock(source, listing.symbol);
   const block = packBars(bars);
   return [
-    { ...listing, source, block: id, ...summaryOfBlock(block) },
+    { ...listing, source, block: id, ...summaryOfBlock(block), changed: Date.now() },
     { id, block },
   ];
 }

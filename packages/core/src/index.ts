@@ -1,7 +1,7 @@
 // The public face of the core.
 
 export { type Bars, faultInBar, faultsInBars, isSaneFactor, type Market } from './bars/bars.ts';
-export { isBlock, packBars, summaryOfBlock, unpackBars } from './bars/block.ts';
+export { daysOfBlock, isBlock, packBars, summaryOfBlock, unpackBars } from './bars/block.ts';
 export {
   BAR_VALUES,
   type BarValue,

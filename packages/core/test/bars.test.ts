@@ -3,8 +3,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Bars } from '../src/bars/bars.ts';
-import { isBlock, packBars, summaryOfBlock, unpackBars } from '../src/bars/block.ts';
+import { daysOfBlock, isBlock, packBars, summaryOfBlock, unpackBars } from '../src/bars/block.ts';
 import { barsAt, barsUntil, barsWithout, columnsOf, mergedBars } from '../src/bars/columns.ts';
+import { barsIn, bytesOfBars, copyBars } from '../src/bars/layout.ts';
 import { repairsOf } from '../src/quality/event-repairs.ts';
 
 /** Bars of the days given; every column tells the day and the bars apart. */
@@ -86,6 +87,65 @@ describe('a block', () => {
     );
     expect(isBlock(new ArrayBuffer(4))).toBe(false);
     expect(isBlock('block')).toBe(false);
+  });
+
+  const value = fc.oneof(
+    fc.integer({ min: 0, max: 99_999_999 }).map((cents) => cents / 100),
+    fc.integer({ min: 0, max: 99_999_999 }).map((points) => Number(`${points}e-4`)),
+    fc.integer({ min: 0, max: 2 ** 40 }),
+    fc.double(),
+    fc.constantFrom(-0, Number.NaN, Infinity, 2 ** 31, 2 ** 31 - 1, 0.1 + 0.2),
+  );
+
+  it('gives back any column to the bit', () => {
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(fc.integer({ min: 1, max: 400 }), { minLength: 1, maxLength: 9 }),
+        fc.infiniteStream(value),
+        fc.boolean(),
+        (some, values, factor) => {
+          const days = some.sort((a, b) => a - b);
+          const column = () => Float64Array.from(days, () => values.next().value as number);
+          const plain = { open: column(), high: column(), low: column(), close: column(), volume: column() };
+          const bars = { day: Int32Array.from(days), ...plain, ...(factor && { factor: column() }) };
+          const block = packBars(bars);
+          expect(isBlock(block)).toBe(true);
+          const back = unpackBars(block);
+          expect([...daysOfBlock(block)]).toEqual(days);
+          for (const name of columnsOf(bars)) {
+            expect(Object.is(back[name]?.length, days.length)).toBe(true);
+            days.forEach((_day, k) => {
+              expect(Object.is(back[name]?.[k], bars[name]?.[k])).toBe(true);
+            });
+          }
+        },
+      ),
+    );
+  });
+
+  it('of prices in hundredths takes little more than half of what floats take', () => {
+    const days = Int32Array.from({ length: 1000 }, (_none, k) => k);
+    const cents = (k: number) => Float64Array.from(days, (day) => (1000 + ((day * 37 + k) % 500)) / 100);
+    const bars = {
+      day: days,
+      open: cents(0),
+      high: cents(1),
+      low: cents(2),
+      close: cents(3),
+      volume: cents(4),
+    };
+    expect(packBars(bars).byteLength).toBe(8 + 8 + 6 * 4 * 1000);
+  });
+
+  it('of the form that was written before is read', () => {
+    const bars = barsOf([3, 5, 8], 1, true);
+    const block = new ArrayBuffer(8 + bytesOfBars(3, true));
+    new Uint32Array(block, 0, 2).set([3, 1]);
+    copyBars(bars, barsIn(block, 8, 3, true));
+    expect(isBlock(block)).toBe(true);
+    expect(unpackBars(block)).toEqual(bars);
+    expect(summaryOfBlock(block)).toEqual({ first: 3, last: 8, count: 3 });
+    expect(isBlock(block.slice(8))).toBe(false);
   });
 });
 
