@@ -268,6 +268,34 @@ test('an instrument is taken out, added from the feed, and what the feed has sin
   await expect(told).toContainText('all were up to date', { timeout: 60_000 });
 });
 
+test('a history that its source has changed is looked through anew, of the same days too', async () => {
+  await openMarket();
+  await open('SK60');
+  await expect(findings()).not.toContainText('like a split');
+  // The source gives every price before June 2015 twice as high now, and another close for the last day.
+  const changed = (text: string): string =>
+    text
+      .split('\n')
+      .map((line, k, lines) => {
+        const [day = '', ...cells] = line.split(',');
+        const by = day < '2015-06' ? 2 : k === lines.length - 2 ? 1.01 : 1;
+        const volume = cells.pop();
+        return k === 0 || line === ''
+          ? line
+          : [day, ...cells.map((cell) => Number(cell) * by), volume].join(',');
+      })
+      .join('\n');
+  await page.route('**/feed/history/SK60*', async (route) => {
+    const answer = await route.fetch();
+    await route.fulfill({ body: changed(await answer.text()), contentType: 'text/csv' });
+  });
+  await tab('Feed');
+  await page.getByRole('button', { name: /^Bring \d+ up to date/ }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'looked at' })).toBeVisible({ timeout: 60_000 });
+  await open('SK60');
+  await expect(findings()).toContainText('like a split that was not adjusted for');
+});
+
 /** A universe of what looks wrong, traded by a sheet with its result. */
 async function tradeTheDoubtful(): Promise<void> {
   await openMarket();

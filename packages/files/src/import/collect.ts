@@ -117,7 +117,7 @@ export class Collector {
       const its = this.#rowsOf(symbol, at(columns.line, 0));
       its.append({ ...columns, file: columns.file.fill(this.#files.length - 1) });
     }
-    this.#events.push(...events);
+    for (const event of events) this.#events.push(event);
     this.#rows += rows;
     this.#refused += refused;
     this.#notes.push(...notes.slice(0, MOST_NOTES - this.#notes.length));
