@@ -6,7 +6,7 @@ import { expect, test } from './kit/test.ts';
 test.use({ seed: 'nothing' });
 
 /** Thousands of bytes. */
-const BUDGETS = { strategies: 350, market: 360, runs: 350, blends: 350, studies: 350 };
+const BUDGETS = { strategies: 350, market: 250, runs: 350, blends: 350, studies: 350 };
 
 test('a place opens within its budget of scripts, and they are sent packed', async ({ request }) => {
   for (const [place, budget] of Object.entries(BUDGETS)) {

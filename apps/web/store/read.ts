@@ -1,6 +1,6 @@
 // Rows out of the store: those that can be read, and the others named and set aside, where the trader can save and remove them.
 
-import type { Table } from 'dexie';
+import Dexie, { type Table } from 'dexie';
 import { create } from 'zustand';
 import { database } from './database.ts';
 import { type Rows, readRow, TABLES, type TableName } from './rows.ts';
@@ -49,9 +49,20 @@ export function soundRows<K extends TableName>(table: K, rows: readonly unknown[
   });
 }
 
-/** All rows of a table that can be read. */
+/** Rows that are held against their schema in one go: a few milliseconds of the page's thread. */
+const SLICE = 256;
+
+/** All rows of a table that can be read; of thousands a slice at a time, so that the page answers meanwhile. */
 export async function readAll<K extends TableName>(table: K): Promise<Rows[K][]> {
-  return soundRows(table, await tableOf(table).toArray());
+  const rows = await tableOf(table).toArray();
+  // A transaction ends where it is not asked anything.
+  if (rows.length <= SLICE || Dexie.currentTransaction) return soundRows(table, rows);
+  const sound: Rows[K][] = [];
+  for (let from = 0; from < rows.length; from += SLICE) {
+    if (from > 0) await new Promise((resolve) => setTimeout(resolve));
+    sound.push(...soundRows(table, rows.slice(from, from + SLICE)));
+  }
+  return sound;
 }
 
 /** The rows whose index holds one of the values. */
