@@ -7,6 +7,7 @@ import { Evaluator } from './evaluation/evaluate.ts';
 import { createPanel, type Universe } from './evaluation/panel.ts';
 import { helpWith } from './evaluation/rounds.ts';
 import { type Explanation, explain } from './explain.ts';
+import { type OwnRun, ownRun } from './follow/own-run.ts';
 import type { Examined } from './inspect/examined.ts';
 import { type Inspection, inspect } from './inspect/inspection.ts';
 import { at } from './numeric/at.ts';
@@ -31,6 +32,8 @@ export interface Engine {
   run(request: RunRequest, goOn?: Continue): RunOutcome;
   /** Runs, and keeps all that can be asked of the run afterwards until another is asked about. */
   inspect(request: RunRequest, goOn?: Continue): InspectOutcome;
+  /** Runs, and runs what a followed account of it would hold and order. */
+  follow(request: RunRequest, followed: FollowedSettings, goOn?: Continue): FollowOutcome;
   /** Runs one window after another, each on what the one before left, and joins them to one run. */
   chain(asked: ChainAsked, goOn?: Continue): ChainOutcome;
   /** Does a part of another engine's round, on the same market and universe. */
@@ -55,6 +58,12 @@ type ChainOutcome =
 export type DaysOutcome =
   | { readonly kind: 'problems'; readonly problems: readonly Problem[] }
   | { readonly kind: 'done'; readonly days: Int32Array };
+
+type FollowedSettings = Parameters<typeof ownRun>[3];
+
+export type FollowOutcome =
+  | Exclude<RunOutcome, { kind: 'done' }>
+  | { readonly kind: 'done'; readonly run: Run; readonly own: OwnRun | undefined };
 
 export type InspectOutcome =
   | Exclude<RunOutcome, { kind: 'done' }>
@@ -197,6 +206,16 @@ export function createEngine(market: Market, universe: Universe, helpers?: Helpe
     return outcome ?? { kind: 'stopped' };
   }
 
+  function follow(request: RunRequest, followed: FollowedSettings, goOn: Continue): FollowOutcome {
+    const outcome = prepared(request, partOf(goOn, 0, RULES_PART), (ready, _reading, evaluator) => {
+      if (!ready.ok) return { kind: 'problems', problems: ready.problems } as const;
+      const { plan } = ready;
+      const run = runOf(evaluator, plan, request, simulate(plan, partOf(goOn, RULES_PART, 1)));
+      return { kind: 'done', run, own: ownRun(evaluator, plan, request, followed) } as const;
+    });
+    return outcome ?? { kind: 'stopped' };
+  }
+
   function chain({ request, windows, perWindow }: ChainAsked, goOn: Continue): ChainOutcome {
     const first = at(windows, 0);
     const whole = { ...request, from: first.from, to: at(windows, windows.length - 1).to };
@@ -251,6 +270,7 @@ export function createEngine(market: Market, universe: Universe, helpers?: Helpe
       helpWith(evaluator, { ...wanted, turns: new Turns(wanted.turns) });
       evaluator.trim(KEPT_COLUMNS);
     },
+    follow: (request, followed, goOn = () => true) => follow(request, followed, goOn),
     chain: (asked, goOn = () => true) => chain(asked, goOn),
     evaluator: ({ seed, benchmark }) => keptEvaluator({ unit: 'day', named: [] }, seed, benchmark),
     days(request) {

@@ -48,6 +48,11 @@ export type { ConditionCount } from './evaluation/census.ts';
 export { columnOf, conditionOf } from './evaluation/column-of.ts';
 export type { Membership, Universe } from './evaluation/panel.ts';
 export type { Explanation } from './explain.ts';
+export type { Check, OwnEvent } from './follow/checks.ts';
+export type { Evening, FollowSettings, Tested, Unfilled } from './follow/evening.ts';
+export type { FillPair, FillsBeside } from './follow/fills-beside.ts';
+export type { FollowedAccount, OwnFill, OwnHolding } from './follow/own-account.ts';
+export type { Since, TradesTold } from './follow/since.ts';
 export type { ConditionOnDay } from './inspect/conditions.ts';
 export type { DayBook } from './inspect/day-book.ts';
 export type { Comparison, Inspection } from './inspect/inspection.ts';
@@ -237,10 +242,13 @@ export type {
 export { aloneAsked, blendBench } from './work/blend-bench.ts';
 export { doEngineWork, engineKeeper } from './work/do-engine-work.ts';
 export type {
+  BlendEveningAsked,
   BlendOutcome,
   BlendReportOutcome,
   Doubt,
   EngineWork,
+  EveningAsked,
+  EveningOutcome,
   ReportOutcome,
   ShownBlend,
 } from './work/engine-work.ts';

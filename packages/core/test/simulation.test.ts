@@ -204,8 +204,8 @@ describe('a run by hand', () => {
     const b = barsOf([10, 10, 10, 10, 10, 12.5]);
     const { nextOrders, standing } = run(strategy, { A: a, B: b });
     // A was bought at 12: 10% below is 10.8; 20% below its best close of 16 is 12.8, the tighter.
-    expect(standing).toEqual([
-      { part: 0, side: 'long', symbol: 'A', shares: 833, close: 15, stop: 12.8, target: 18 },
+    expect(standing).toMatchObject([
+      { part: 0, side: 'long', symbol: 'A', shares: 833, close: 15, stop: 12.8, target: 18, entryPrice: 12 },
     ]);
     // B at 12.5: 10% below is the tighter of its two stops.
     expect(nextOrders).toMatchObject([{ symbol: 'B', stop: 11.25, target: 18.75 }]);

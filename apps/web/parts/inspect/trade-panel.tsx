@@ -248,6 +248,7 @@ const EXIT_BY: Readonly<Record<NonNullable<Trade['exitReason']>, string>> = {
   membership: 'the end of its membership',
   'data-ended': 'the end of its bars',
   'period-end': 'the end of its window',
+  own: 'the trader’s own choice',
 };
 
 function Why({ story }: { story: TradeStory }) {

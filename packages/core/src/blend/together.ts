@@ -5,6 +5,7 @@ import { barsPerYear } from '../bars/unit.ts';
 import { indexDays, unionOfDays } from '../days/calendar.ts';
 import { Evaluator } from '../evaluation/evaluate.ts';
 import { createPanel, type Universe } from '../evaluation/panel.ts';
+import { type OwnRun, ownRun } from '../follow/own-run.ts';
 import { type Inspection, inspect as inspectRun } from '../inspect/inspection.ts';
 import { at } from '../numeric/at.ts';
 import { runOf } from '../outcome.ts';
@@ -31,6 +32,8 @@ export interface BlendSetting {
   readonly to?: number;
   /** the first out-of-sample day, where the run is to be split */
   readonly splitAt?: number;
+  /** an account of its own that follows the blend */
+  readonly followed?: Parameters<typeof ownRun>[3];
 }
 
 /** A run of all parts, and what each has made until each mark, closed and open, and holds at it. */
@@ -38,6 +41,8 @@ export interface SharedRun {
   readonly run: Run;
   readonly profits: readonly Float64Array[];
   readonly holdings: readonly Holdings[];
+  /** the account that follows it, where one was asked for */
+  readonly own: OwnRun | undefined;
   /** what can be asked of a part's own rules and trades, by its place */
   readonly inspect: (part: number) => Inspection;
 }
@@ -140,7 +145,8 @@ function runShared(
     });
   };
   const { holdings } = simulated;
-  return { kind: 'done', shared: { run: whole, profits: profitsOf(run, holdings), holdings, inspect } };
+  const own = setting.followed && ownRun(first.evaluator, plan, request, setting.followed);
+  return { kind: 'done', shared: { run: whole, profits: profitsOf(run, holdings), holdings, own, inspect } };
 }
 
 /** The strategy as it trades on the blend's account. */

@@ -262,6 +262,7 @@ function exitParts(
     membership: () => [DAY('no member any more on', trade.exitDecisionDay ?? Number.NaN), fill],
     'period-end': () => [DAY('the last day of its window', at(bars.day, exitBar)), fill],
     'data-ended': () => [DAY('its last bar', at(bars.day, exitBar)), fill],
+    own: () => [fill],
   };
   return trade.exitReason ? reasons[trade.exitReason]() : [];
 }

@@ -93,6 +93,7 @@ export class Book {
   /** Moves the trailing stops after the day's mark. */
   moveTrails(): void {
     for (const p of this.positions) {
+      p.stopBefore = p.stop;
       if (p.hasBar) moveTrail(p, p.bars.close[p.bar]!);
     }
   }
@@ -128,6 +129,12 @@ export class Book {
   add(p: Position): void {
     this.positions.push(p);
     this.#held[p.instrument] = p;
+  }
+
+  /** Puts a position in the place of another of the same instrument. */
+  replace(p: Position, by: Position): void {
+    this.positions[this.positions.indexOf(p)] = by;
+    this.#held[by.instrument] = by;
   }
 
   /** The position holds its instrument no more; it stays in the list until {@link sweep}. */

@@ -177,6 +177,7 @@ export class Fills {
       group,
       ...levels,
       bestClose: price,
+      stopBefore: levels.stop,
       bar,
       hasBar: true,
       value: shares * price,

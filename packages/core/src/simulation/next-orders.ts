@@ -60,5 +60,8 @@ export function standingOrders(account: AccountPlan, { part, positions }: Book):
       close: p.bars.close[p.bar]!,
       stop: p.stop,
       target: p.target,
+      stopBefore: p.stopBefore,
+      entryDay: p.entryDay,
+      entryPrice: p.entryPrice,
     }));
 }

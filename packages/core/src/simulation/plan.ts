@@ -2,6 +2,7 @@
 // strategies that trade on it.
 
 import type { Bars } from '../bars/bars.ts';
+import type { Day } from '../days/day.ts';
 import type { Commission, Limits, Rotation, Size, Timing } from '../strategy/strategy.ts';
 import type { BarValues, ExitRule } from './bar-values.ts';
 import type { Candidates } from './candidates.ts';
@@ -42,6 +43,8 @@ export interface AccountPlan {
   readonly symbols: readonly string[];
   readonly bars: readonly Bars[];
   readonly capital: number;
+  /** nothing is decided before this day; all days when left out */
+  readonly opens?: Day;
   /** the bars of all instruments count as ended on the last day */
   readonly closeAtEnd: boolean;
   /** every order waits a day more */

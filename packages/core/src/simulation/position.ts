@@ -30,6 +30,8 @@ export interface Position {
   trail: number;
   /** the tighter of the initial and the trailing stop, as it stands on the current day; NaN without either */
   stop: number;
+  /** the stop as it stood before the last close moved it */
+  stopBefore: number;
   bestClose: number;
   /** the instrument's last bar on or before the current day */
   bar: number;

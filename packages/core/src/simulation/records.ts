@@ -9,7 +9,9 @@ export type ExitReason =
   | 'rank'
   | 'membership'
   | 'data-ended'
-  | 'period-end';
+  | 'period-end'
+  /** closed by the trader, who was not asked to */
+  | 'own';
 
 export interface Trade {
   /** the place of its strategy among the run's; 0 where there is one */
@@ -136,6 +138,10 @@ export interface StandingOrder {
   /** NaN without one */
   readonly stop: number;
   readonly target: number;
+  /** the stop that stood during the last day */
+  readonly stopBefore: number;
+  readonly entryDay: number;
+  readonly entryPrice: number;
 }
 
 /** The account at each mark. */

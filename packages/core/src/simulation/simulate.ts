@@ -29,7 +29,7 @@ export interface Simulated {
 
 /** Runs the plan. @throws {Stopped} when `goOn` answers false */
 export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
-  const { calendar, symbols } = plan.account;
+  const { calendar, symbols, opens = -Infinity } = plan.account;
   const journal = new Journal();
   const books = plan.strategies.map((strategy, part) => new Book(plan.account, strategy, part));
   const deciders = books.map((book) => new Decider(plan.account, book, journal));
@@ -45,6 +45,10 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
   for (let t = 0; t < calendar.length; t++) {
     if (t % 64 === 0) report(goOn, t / calendar.length);
     const day = calendar[t]!;
+    if (day < opens) {
+      account.mark(t);
+      continue;
+    }
     account.startDay(day);
     fills.startDay(t);
 

@@ -1,7 +1,7 @@
 // How far luck alone may have moved a result: its days drawn again in blocks.
 
 import { power } from '../numeric/portable.ts';
-import { createRandom } from '../numeric/random.ts';
+import { blockDraws } from './block-draws.ts';
 import { quantile } from './distribution.ts';
 import { deviation, mean, ratio } from './moments.ts';
 
@@ -30,8 +30,7 @@ const SHARES = [0.05, 0.25, 0.5, 0.75, 0.95] as const;
 const HORIZONS = [1, 3, 5] as const;
 
 /**
- * The stationary bootstrap: each resample is as long as the run and made of stretches of it, each beginning at a random bar
- * and going on with chance 1 - 1/block, the end joined to the beginning. Source: Politis and Romano (1994).
+ * Resamples as long as the run, made of stretches of it (block-draws.ts).
  * @param returns one a bar
  * @param riskFree the risk-free return of each bar, taken out for the Sharpe ratio
  */
@@ -41,8 +40,6 @@ export function resampled(
   { resamples = 1000, block = 21, seed = 1, barsPerYear }: ResampleSettings,
 ): Bootstrap {
   const n = returns.length;
-  const next = createRandom(seed);
-  const uniform = (): number => next() / 4294967296;
   const growth = new Float64Array(resamples);
   const maxDrawdown = new Float64Array(resamples);
   const sharpe = new Float64Array(resamples);
@@ -51,17 +48,16 @@ export function resampled(
   const horizons = HORIZONS.map((years) => years * barsPerYear);
   // A short run is drawn on for as long as the longest question asks.
   const length = n === 0 ? 0 : Math.max(n, horizons[horizons.length - 1]!);
+  const places = new Int32Array(length);
+  const draws = blockDraws(n, block, seed);
   for (let k = 0; k < resamples && n > 0; k++) {
-    let at = Math.floor(uniform() * n);
+    draws.draw(places);
     let equity = 1;
     let peak = 1;
     let worst = 0;
     let h = 0;
     for (let i = 0; i < length; i++) {
-      if (i > 0) {
-        if (uniform() * block < 1) at = Math.floor(uniform() * n);
-        else if (++at === n) at = 0;
-      }
+      const at = places[i]!;
       equity *= 1 + returns[at]!;
       if (i < n) {
         excess[i] = returns[at]! - riskFree[at]!;

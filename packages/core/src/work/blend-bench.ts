@@ -6,7 +6,7 @@ import type { ApartBlend, Part, TogetherBlend } from '../blend/blend.ts';
 import type { Beside, MixedRun } from '../blend/blend-run.ts';
 import { besideShared, blendWithout, mixedRun } from '../blend/mixed.ts';
 import { type ReadyParts, readyParts } from '../blend/ready-parts.ts';
-import { createSharedEngine, onAccount, type SharedRun } from '../blend/together.ts';
+import { type BlendSetting, createSharedEngine, onAccount, type SharedRun } from '../blend/together.ts';
 import type { Universe } from '../evaluation/panel.ts';
 import type { Inspection } from '../inspect/inspection.ts';
 import { at } from '../numeric/at.ts';
@@ -15,6 +15,8 @@ import { type Continue, partOf } from '../simulation/progress.ts';
 import type { Problem, RunRequest } from '../simulation/request.ts';
 import type { BlendAsked, PartAsked, RunAsked } from './asked.ts';
 import type { EngineFor } from './engine-for.ts';
+
+type Followed = NonNullable<BlendSetting['followed']>;
 
 type Ended =
   | { readonly kind: 'stopped' }
@@ -36,6 +38,13 @@ export interface BlendBench {
   mix(asked: BlendAsked, goOn: Continue): Promise<MixOutcome>;
   /** What the blend is held against; undefined when it was stopped or has problems. */
   beside(asked: BlendAsked, goOn: Continue): Promise<Beside | undefined>;
+  /** The blend on one account with the account that follows it. */
+  follow(
+    asked: BlendAsked,
+    blend: TogetherBlend,
+    followed: Followed,
+    goOn: Continue,
+  ): Promise<Ended | { readonly kind: 'done'; readonly shared: SharedRun }>;
   /** What can be asked of a part: of buckets, of its own run. */
   inspect(asked: PartAsked, goOn: Continue): Promise<Inspection | undefined>;
 }
@@ -111,13 +120,14 @@ export function blendBench(market: Market, engineFor: EngineFor): BlendBench {
     asked: BlendAsked,
     blend: TogetherBlend,
     goOn: Continue,
+    followed?: Followed,
   ): Promise<Ended | { readonly kind: 'done'; readonly shared: SharedRun }> {
     const universes = new Map<string, Universe>();
     for (const { universe } of blend.parts) {
       if (!universes.has(universe)) universes.set(universe, (await engineFor(universe)).universe);
     }
     const universeOf = (name: string): Universe => universes.get(name) ?? [];
-    return engine.run(blend, { ...asked, market, universeOf }, goOn);
+    return engine.run(blend, { ...asked, market, universeOf, ...(followed && { followed }) }, goOn);
   }
 
   async function together(
@@ -189,6 +199,7 @@ export function blendBench(market: Market, engineFor: EngineFor): BlendBench {
         rest,
       );
     },
+    follow: (asked, blend, followed, goOn) => runShared(asked, blend, goOn, followed),
     async inspect(asked, goOn) {
       const { blend, part } = asked;
       if (blend.form === 'together') {

@@ -2,7 +2,7 @@
 
 import type { Bars, Market } from '../bars/bars.ts';
 import { dataName, nameOfNames } from '../bars/data-name.ts';
-import { type BarUnit, barsPerYear } from '../bars/unit.ts';
+import { barsPerYear } from '../bars/unit.ts';
 import { depositOf, NOT_IN_ONE_MONEY } from '../blend/apart.ts';
 import type { Blend } from '../blend/blend.ts';
 import type { MixedRun } from '../blend/blend-run.ts';
@@ -14,6 +14,7 @@ import { partOf } from '../simulation/progress.ts';
 import { buyAndHold } from '../statistics/benchmark.ts';
 import { cashCurve, scaledToVolatility } from '../statistics/scale.ts';
 import type { BlendBench } from './blend-bench.ts';
+import { unitOf } from './blend-unit.ts';
 import type { EngineFor } from './engine-for.ts';
 import type { EngineWork } from './engine-work.ts';
 
@@ -78,12 +79,6 @@ export function doBlendWork(
 }
 
 const capitalOf = (blend: Blend): number => (blend.form === 'apart' ? blend.capital : blend.account.capital);
-
-/** The unit of the strategies' bars, days where there is none. */
-function unitOf({ parts }: Blend): BarUnit {
-  for (const part of parts) if (part.kind === 'strategy') return part.strategy.bars;
-  return 'day';
-}
 
 function reportedOf(mixed: MixedRun, run: Run | undefined, capital: number): Reported {
   return run ?? { ...mixed, ledger: depositOf(mixed.marks.day, capital) };

@@ -35,6 +35,7 @@ import type {
 } from './asked.ts';
 import { blendBench } from './blend-bench.ts';
 import { doBlendWork } from './do-blend-work.ts';
+import { doEveningWork } from './do-evening-work.ts';
 import type { EngineFor, Kept } from './engine-for.ts';
 import type { EngineWork, ReportOutcome } from './engine-work.ts';
 import { helpersOf } from './help.ts';
@@ -213,6 +214,7 @@ export function doEngineWork(market: Market, engineFor: EngineFor): Handlers<Eng
       }));
     },
     ...doBlendWork(market, engineFor, bench),
+    ...doEveningWork(market, engineFor, bench),
     fingerprint: async ({ universe, symbols }) => dataOf(await engineFor(universe), symbols),
     why: (asked, goOn) => inspected(asked, goOn, (its) => its.why(asked.symbol, asked.day)),
     whyBetween: (asked, goOn) =>

@@ -4,6 +4,7 @@ import type { BaselineFigures } from '../baseline.ts';
 import type { Beside, MixedRun } from '../blend/blend-run.ts';
 import type { DaysOutcome } from '../engine.ts';
 import type { Explanation } from '../explain.ts';
+import type { Evening, FollowSettings } from '../follow/evening.ts';
 import type { DayBook } from '../inspect/day-book.ts';
 import type { Comparison, Inspection } from '../inspect/inspection.ts';
 import type { TradeStory } from '../inspect/trade-story.ts';
@@ -59,6 +60,15 @@ export type BlendReportOutcome =
       readonly run: ShownBlend & { readonly beside: Beside };
       readonly report: Report;
     };
+
+/** A followed run: as it was tested but for its last day, which is the last there is. */
+export interface EveningAsked extends FollowSettings {
+  readonly run: RunAsked;
+}
+export interface BlendEveningAsked extends FollowSettings {
+  readonly run: BlendAsked;
+}
+export type EveningOutcome = NotDone | { readonly kind: 'done'; readonly evening: Evening };
 
 /** What takes as long as the report itself, and is read after it. */
 export interface Doubt {
@@ -147,6 +157,8 @@ export interface EngineWork {
   >;
   readonly blendDoubt: Kind<BlendAsked & Part & { readonly symbols: readonly string[] }, Doubt | undefined>;
   readonly blendFingerprint: Kind<BlendAsked & { readonly symbols: readonly string[] }, string>;
+  /** what a followed run or blend wants in the coming session, and how it does */
+  readonly evening: Kind<EveningAsked | BlendEveningAsked, EveningOutcome>;
   readonly why: Kind<
     (RunAsked | PartAsked) & { readonly symbol: string; readonly day: number },
     WhyDay | undefined

@@ -177,6 +177,7 @@ function legsOf(
     trail: Number.NaN,
     stop: Number.NaN,
     bestClose: price,
+    stopBefore: Number.NaN,
     bar,
     hasBar: true,
     value: shares * price,

@@ -1,0 +1,253 @@
+// An account that only its trader's fills move, while the rules decide on it day by day: what they ask of what is really held.
+
+import type { Bars } from '../bars/bars.ts';
+import { countUntil } from '../days/calendar.ts';
+import type { Day } from '../days/day.ts';
+import { at } from '../numeric/at.ts';
+import { Account } from '../simulation/account.ts';
+import { Book } from '../simulation/book.ts';
+import { Decider } from '../simulation/decider.ts';
+import { Journal } from '../simulation/journal.ts';
+import { nextOrders, standingOrders } from '../simulation/next-orders.ts';
+import type { Plan, SidePlan } from '../simulation/plan.ts';
+import { type Position, sawPrice } from '../simulation/position.ts';
+import { levelsAtEntry, touched } from '../simulation/protection.ts';
+import type { Simulated } from '../simulation/simulate.ts';
+import type { OwnFill } from './own-account.ts';
+
+/** Why an own fill could not be placed; the account is then as if it had not been. */
+export type Unplaced =
+  /** the day is before the account's first, after its last or no session of the instrument */
+  | 'no-bar'
+  /** the run knows no such instrument */
+  | 'unknown'
+  /** sold short, or bought to open, where the strategy has no such side */
+  | 'no-side';
+
+export interface Replayed {
+  readonly simulated: Simulated;
+  readonly unplaced: readonly { readonly fill: OwnFill; readonly why: Unplaced }[];
+}
+
+const FREE = { fixed: 0, perShare: 0, percent: 0, min: 0, maxPercent: 100 };
+
+/** Shares that are no more than rounding. */
+const NONE = 1e-9;
+
+/**
+ * Steps through the days as {@link simulate} does, but nothing is filled save what the trader filled: the rules' exits
+ * wait until they are done, and a stop or target that a bar reached becomes such an exit.
+ * @param plan with the account's capital and the day on which it opens
+ */
+export function replay(plan: Plan, fills: readonly OwnFill[]): Replayed {
+  const account = new Replay(plan);
+  const byDay = new Map<Day, OwnFill[]>();
+  for (const fill of fills) byDay.set(fill.day, [...(byDay.get(fill.day) ?? []), fill]);
+  const { calendar, opens = -Infinity } = plan.account;
+  for (let t = 0; t < calendar.length; t++) {
+    const day = at(calendar, t);
+    account.step(t, day < opens ? undefined : (byDay.get(day) ?? []));
+    if (day >= opens) byDay.delete(day);
+  }
+  const nowhere = [...byDay.values()].flat().map((fill) => ({ fill, why: 'no-bar' }) as const);
+  return account.done(nowhere);
+}
+
+class Replay {
+  readonly #plan: Plan;
+  readonly #journal = new Journal();
+  readonly #books: readonly Book[];
+  readonly #deciders: readonly Decider[];
+  readonly #account: Account;
+  readonly #numbers: ReadonlyMap<string, number>;
+  readonly #unplaced: { fill: OwnFill; why: Unplaced }[] = [];
+
+  constructor(plan: Plan) {
+    // Own fills bring their own costs.
+    this.#plan = { ...plan, account: { ...plan.account, commission: FREE, exitCommission: FREE } };
+    const { account, strategies, shared } = this.#plan;
+    this.#books = strategies.map((strategy, part) => new Book(account, strategy, part));
+    this.#deciders = this.#books.map((book) => new Decider(account, book, this.#journal));
+    this.#account = new Account(account, this.#books, this.#journal, shared !== undefined);
+    this.#numbers = new Map(account.symbols.map((symbol, k) => [symbol, k]));
+  }
+
+  /** @param fills undefined before the account opens */
+  step(t: number, fills: readonly OwnFill[] | undefined): void {
+    const day = at(this.#plan.account.calendar, t);
+    if (!fills) return this.#account.mark(t);
+    this.#account.startDay(day);
+    for (const fill of fills) this.#place(fill);
+    for (const book of this.#books) this.#flag(book, day);
+    if (t > 0) this.#account.carry(t);
+    for (const book of this.#books) book.advance();
+    for (const decider of this.#deciders) {
+      decider.queueExits(t);
+      decider.queueEntries(t);
+    }
+    this.#account.mark(t);
+    for (const book of this.#books) book.moveTrails();
+  }
+
+  done(nowhere: readonly { fill: OwnFill; why: Unplaced }[]): Replayed {
+    const { account } = this.#plan;
+    const own = this.#account;
+    return {
+      simulated: {
+        marks: own.marks,
+        closed: own.closed,
+        open: this.#books.flatMap(({ positions }) => positions),
+        decisions: this.#journal.decisions(account.symbols),
+        ledger: this.#journal.ledger(),
+        nextOrders: this.#books.flatMap((book) => nextOrders(account, book, own.equity)),
+        standing: this.#books.flatMap((book) => standingOrders(account, book)),
+        ambiguousBars: 0,
+        holdings: own.holdings,
+      },
+      unplaced: [...this.#unplaced, ...nowhere],
+    };
+  }
+
+  #place(fill: OwnFill): void {
+    const instrument = this.#numbers.get(fill.symbol);
+    if (instrument === undefined) return void this.#unplaced.push({ fill, why: 'unknown' });
+    const bars = at(this.#plan.account.bars, instrument);
+    const bar = countUntil(bars.day, fill.day) - 1;
+    if (bar < 0 || bars.day[bar] !== fill.day) return void this.#unplaced.push({ fill, why: 'no-bar' });
+    const sign = fill.action === 'buy' ? 1 : -1;
+    const left = this.#close(fill, instrument, -sign as 1 | -1);
+    if (left <= NONE) return;
+    const costs = (fill.costs * left) / fill.shares;
+    const rest = { ...fill, shares: left, costs };
+    if (!this.#add(rest, instrument, sign) && !this.#open(rest, instrument, sign, bars, bar)) {
+      this.#unplaced.push({ fill: rest, why: 'no-side' });
+    }
+  }
+
+  /** Ends positions of a sign with a fill. @returns the shares that are left of it */
+  #close(fill: OwnFill, instrument: number, sign: 1 | -1): number {
+    let left = fill.shares;
+    for (const book of this.#books) {
+      const p = book.held(instrument);
+      if (!p || p.sign !== sign || left <= NONE) continue;
+      const shares = Math.min(left, p.shares);
+      const part = shares / p.shares;
+      const ended: Position = { ...p, shares, commission: p.commission * part, carry: p.carry * part };
+      sawPrice(ended, fill.price);
+      const atOpen = book.plan.exit === 'next-open';
+      this.#account.close(book, ended, fill.day, fill.price, p.queued ?? 'own', atOpen);
+      this.#charge(ended, (fill.costs * shares) / fill.shares);
+      left -= shares;
+      if (part > 1 - NONE) {
+        book.replace(p, ended);
+        book.release(ended);
+        book.sweep();
+      } else {
+        const [commission, carry] = [p.commission - ended.commission, p.carry - ended.carry];
+        book.replace(p, { ...p, shares: p.shares - shares, commission, carry });
+      }
+    }
+    return left;
+  }
+
+  /** More of what is held: one position at the mean price, with the stops of its first fill. */
+  #add(fill: OwnFill, instrument: number, sign: 1 | -1): boolean {
+    for (const book of this.#books) {
+      const p = book.held(instrument);
+      if (!p || p.sign !== sign) continue;
+      const shares = p.shares + fill.shares;
+      const entryPrice = (p.entryPrice * p.shares + fill.price * fill.shares) / shares;
+      const larger = { ...p, shares, wanted: shares, entryPrice };
+      book.replace(p, larger);
+      const paid = -sign * fill.shares * fill.price;
+      this.#account.pay(fill.day, 'trade', book.part, instrument, sign * fill.shares, paid);
+      this.#charge(larger, fill.costs);
+      return true;
+    }
+    return false;
+  }
+
+  #open(fill: OwnFill, instrument: number, sign: 1 | -1, bars: Bars, bar: number): boolean {
+    const taker = this.#takerOf(instrument, sign);
+    if (!taker) return false;
+    const { book, side } = taker;
+    const { enter } = book.plan;
+    const decided = enter === 'same-close' ? bar : Math.max(0, bar - 1);
+    const decisionDay = at(bars.day, decided);
+    const levels = levelsAtEntry(side, fill.price, instrument, decided);
+    const { price, shares } = fill;
+    this.#account.open(book, {
+      part: book.part,
+      round: undefined,
+      instrument,
+      bars,
+      side,
+      sign,
+      shares,
+      sizedOn: this.#account.equity,
+      wanted: shares,
+      entryPrice: price,
+      decisionDay,
+      entryDay: fill.day,
+      entryBar: bar,
+      atOpen: enter === 'next-open',
+      group: book.plan.groupOn(instrument, decisionDay),
+      ...levels,
+      bestClose: price,
+      stopBefore: levels.stop,
+      bar,
+      hasBar: true,
+      value: shares * price,
+      queued: undefined,
+      queuedOn: undefined,
+      commission: fill.costs,
+      carry: 0,
+      worst: price,
+      best: price,
+      barsHeld: 0,
+      exitDay: 0,
+      exitPrice: Number.NaN,
+      exitReason: undefined,
+    });
+    return true;
+  }
+
+  /** The strategy that asked for it, or the first that has such a side. */
+  #takerOf(instrument: number, sign: 1 | -1): { book: Book; side: SidePlan } | undefined {
+    const able = this.#books.flatMap((book) => {
+      const side = book.plan.sides.find((one) => one.sign === sign);
+      return side ? [{ book, side }] : [];
+    });
+    const asked = able.find(({ book: { queue } }) => {
+      for (let n = 0; n < queue.count; n++) {
+        if (queue.instrument[n] === instrument && queue.sign[n] === sign) return true;
+      }
+      return false;
+    });
+    return asked ?? able[0];
+  }
+
+  #charge(p: Position, costs: number): void {
+    if (costs === 0) return;
+    p.commission += costs;
+    const day = p.exitReason === undefined ? at(p.bars.day, p.bar) : p.exitDay;
+    this.#account.pay(day, 'commission', p.part, p.instrument, 0, -costs);
+  }
+
+  /** A level that the bar reached, or bars that ended: the position is to be closed. */
+  #flag({ positions }: Book, day: Day): void {
+    for (const p of positions) {
+      if (p.queued !== undefined) continue;
+      const { bars, bar, hasBar, side } = p;
+      // What was entered at a close did not live through that bar.
+      const lived = hasBar && (p.atOpen || p.entryBar < bar);
+      if (lived && side.trigger === 'touch') {
+        const [open, high, low] = [at(bars.open, bar), at(bars.high, bar), at(bars.low, bar)];
+        const touch = touched(p, open, high, low, p.entryBar === bar);
+        if (touch) p.queued = touch.reason;
+      }
+      if (p.queued === undefined && !hasBar && bar === bars.day.length - 1) p.queued = 'data-ended';
+      if (p.queued !== undefined) p.queuedOn = day;
+    }
+  }
+}
