@@ -1,7 +1,7 @@
 // Brings instruments from a source into the store. Each batch is one transaction: what is stored is whole, and a start
 // that was broken off goes on from there.
 
-import { type Bars, mergedBars, packBars, summaryOfBlock, unpackBars } from '@plateau/core';
+import { type Bars, type Day, mergedBars, packBars, summaryOfBlock, unpackBars } from '@plateau/core';
 import { expose } from 'comlink';
 import type { Catalogue, SourceListing } from '@/model/market/source.ts';
 import type { Updated } from '@/model/market/updated.ts';
@@ -9,6 +9,7 @@ import type { StoredBlock, StoredListing } from '@/model/rows.ts';
 import { withRetries } from '@/sources/retry.ts';
 import { sourceNamed } from '@/sources/sources.ts';
 import { database, sourceBlock } from '@/store/database.ts';
+import { sessionsAheadOf } from '@/store/market/ahead.ts';
 import { readEach, readOne } from '@/store/read.ts';
 
 /** Requests under way at once in one worker: one is read while the other is on its way. */
@@ -17,9 +18,20 @@ const BATCH = 24;
 /** Prices of one day that differ by more than this share are another history. */
 const SAME = 1e-9;
 
+/** The source as it stands on the day it is at, which of a stand-in one may move on. */
+async function catalogueOf(source: string): Promise<Catalogue> {
+  const ahead = await sessionsAheadOf(source);
+  return withRetries(() => sourceNamed(source).catalogue(ahead));
+}
+
+async function historyOf(source: string, symbol: string, since?: Day): Promise<Bars> {
+  const ahead = await sessionsAheadOf(source);
+  return withRetries(() => sourceNamed(source).history(symbol, since, ahead));
+}
+
 /** The source's catalogue, and which of its instruments the store lacks. */
 async function survey(source: string): Promise<{ catalogue: Catalogue; lacking: SourceListing[] }> {
-  const catalogue = await withRetries(() => sourceNamed(source).catalogue());
+  const catalogue = await catalogueOf(source);
   const stored = new Set(await database.listings.toCollection().primaryKeys());
   return { catalogue, lacking: catalogue.listings.filter(({ symbol }) => !stored.has(symbol)) };
 }
@@ -61,7 +73,7 @@ async function bring(
     if (full.length > 0) await put(full);
   };
   await inLanes(listings, async (listing) => {
-    const bars = await withRetries(() => sourceNamed(source).history(listing.symbol));
+    const bars = await historyOf(source, listing.symbol);
     batch.push(stored(listing, source, bars));
     came(bars.day.length);
     if (batch.length >= BATCH) await flush();
@@ -100,14 +112,13 @@ async function update(
 
 async function updateOne(source: string, listing: StoredListing): Promise<Updated> {
   const { symbol } = listing;
-  const { history } = sourceNamed(source);
   const block = (await database.blocks.get(listing.block))?.block;
   const old = block && unpackBars(block);
-  const fresh = old && (await withRetries(() => history(symbol, listing.last)));
+  const fresh = old && (await historyOf(source, symbol, listing.last));
   const same =
     fresh?.day[0] === listing.last &&
     Math.abs((fresh.close[0] ?? Number.NaN) / (old?.close.at(-1) ?? Number.NaN) - 1) < SAME;
-  const bars = same && fresh && old ? mergedBars(fresh, old) : await withRetries(() => history(symbol));
+  const bars = same && fresh && old ? mergedBars(fresh, old) : await historyOf(source, symbol);
   const added = Math.max(0, bars.day.length - listing.count);
   if (!same || added > 0) await put([stored({ ...listing, kind: sourceKind(listing) }, source, bars)]);
   return { symbol, added, revised: !same };
@@ -119,7 +130,7 @@ function sourceKind({ kind }: StoredListing): SourceListing['kind'] {
 
 /** Puts the source's universes in place of what it gave before; those that the trader has changed are his. */
 async function renewUniverses(source: string): Promise<void> {
-  const { universes } = await withRetries(() => sourceNamed(source).catalogue());
+  const { universes } = await catalogueOf(source);
   await database.transaction('rw', database.universes, async () => {
     for (const universe of universes) {
       const before = await readOne('universes', universe.id);

@@ -1,6 +1,6 @@
 // The exchange's sessions: weekdays but for the Isles' holidays.
 
-import { type Day, dayFromCivil, weekdayOf } from '@plateau/core';
+import { civilFromDay, type Day, dayFromCivil, weekdayOf } from '@plateau/core';
 
 const FIRST_YEAR = 2005;
 const LAST_YEAR = 2025;
@@ -16,15 +16,17 @@ const HOLIDAYS: readonly (readonly [number, number])[] = [
   [12, 26],
 ];
 
+/** Whether the exchange stays shut, weekends apart. */
+export function isHoliday(day: Day): boolean {
+  const { month, date } = civilFromDay(day);
+  return HOLIDAYS.some(([m, d]) => m === month && d === date);
+}
+
 export function sessions(): Int32Array {
-  const shut = new Set<Day>();
-  for (let year = FIRST_YEAR; year <= LAST_YEAR; year++) {
-    for (const [month, date] of HOLIDAYS) shut.add(dayFromCivil(year, month, date));
-  }
   const days: Day[] = [];
   const last = dayFromCivil(LAST_YEAR, 12, 31);
   for (let day = dayFromCivil(FIRST_YEAR, 1, 1); day <= last; day++) {
-    if (weekdayOf(day) <= 5 && !shut.has(day)) days.push(day);
+    if (weekdayOf(day) <= 5 && !isHoliday(day)) days.push(day);
   }
   return Int32Array.from(days);
 }

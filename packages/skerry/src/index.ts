@@ -1,5 +1,6 @@
 // The public face of the Skerry market.
 
+export { type Ahead, MOST_AHEAD, sessionsAhead } from './ahead.ts';
 export { historyCsv } from './feed.ts';
 export {
   createSkerryMarket,

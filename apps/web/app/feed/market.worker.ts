@@ -1,7 +1,15 @@
 // Makes the demo market on a thread of its own, so that the server answers meanwhile.
 
 import { parentPort } from 'node:worker_threads';
-import { createSkerryMarket, historyCsv, type Listing, type NamedUniverse } from '@plateau/skerry';
+import { dayFromIso } from '@plateau/core';
+import {
+  createSkerryMarket,
+  historyCsv,
+  type Listing,
+  type NamedUniverse,
+  sessionsAhead,
+} from '@plateau/skerry';
+import type { LaterAnswer, LaterAsked } from './market.ts';
 
 /** The catalogue, and each instrument's whole history as CSV bytes. */
 export interface Feed {
@@ -10,7 +18,8 @@ export interface Feed {
   readonly histories: ReadonlyMap<string, Uint8Array<ArrayBuffer>>;
 }
 
-const { listings, universes, bars } = createSkerryMarket();
+const market = createSkerryMarket();
+const { listings, universes, bars } = market;
 const encoder = new TextEncoder();
 const histories = new Map([...bars].map(([symbol, its]) => [symbol, encoder.encode(historyCsv(its))]));
 const feed: Feed = { listings, universes, histories };
@@ -18,3 +27,16 @@ parentPort?.postMessage(
   feed,
   [...histories.values()].map(({ buffer }) => buffer),
 );
+
+/** Made when the first session after the last is asked for. */
+let later: ReturnType<typeof sessionsAhead> | undefined;
+parentPort?.on('message', ({ id, ahead, symbol, since }: LaterAsked) => {
+  later ??= sessionsAhead(market);
+  const its = symbol === undefined ? undefined : later.bars(symbol, ahead);
+  const answer: LaterAnswer = {
+    id,
+    history: its && historyCsv(its, since === undefined ? undefined : dayFromIso(since)),
+    universes: symbol === undefined ? later.universes(ahead) : undefined,
+  };
+  parentPort?.postMessage(answer);
+});

@@ -30,7 +30,10 @@ export interface Source {
   readonly name: string;
   /** one sentence on what it has */
   readonly about: string;
-  catalogue(): Promise<Catalogue>;
+  /** of a stand-in for a vendor: sessions after its last one that can be asked for */
+  readonly mostAhead?: number;
+  /** @param ahead of a stand-in: as it stands so many sessions later */
+  catalogue(ahead?: number): Promise<Catalogue>;
   /** Split-adjusted bars, days rising, each sound (see faultInBar); with `since`, those of that day and later. */
-  history(symbol: string, since?: Day): Promise<Bars>;
+  history(symbol: string, since?: Day, ahead?: number): Promise<Bars>;
 }
