@@ -5,6 +5,7 @@ import { Command, InvalidArgumentError } from 'commander';
 import type { BlendOptions } from './blend.ts';
 import { completionFor, SHELLS } from './completion.ts';
 import { STATUS } from './endings.ts';
+import type { EveningOptions } from './evening.ts';
 import type { WorkerOptions } from './queue/worker.ts';
 import type { RunOptions } from './run.ts';
 import type { StudyOptions } from './study.ts';
@@ -110,6 +111,31 @@ export function programOf(told: Told): Command {
     .action(async (study: string, options: Omit<StudyOptions, 'study'>) => {
       const { studyCommand } = await import('./study.ts');
       print(await studyCommand({ ...options, study }));
+    });
+
+  program
+    .command('evening')
+    .summary('tell what followed runs and blends want in the coming session')
+    .description(
+      `Goes on with what is followed, to the last bar, and tells its orders, its checks and how it does since it is trusted. ${BARS}`,
+    )
+    .argument('<followed.json...>', 'files that the page gives of what is followed')
+    .requiredOption('--bars <folder>', 'folder, zip or workspace of bars')
+    .option('--universe <file.csv>', 'who belongs to the universe now, in place of what the file says')
+    .option(
+      '--fills <file.csv>',
+      'own fills (date, symbol, side, shares, price, costs), in place of the file’s',
+    )
+    .option('--holdings <file.csv>', 'own positions (symbol, side, shares, date, price), with --cash')
+    .option('--cash <money>', 'the cash beside the positions')
+    .option('--events <file.csv>', 'dated events (date, symbol, what), in place of the file’s')
+    .option('--to <date>', 'the evening, YYYY-MM-DD; that of the last bar where left out')
+    .option('--accept-past', 'goes on where bars of the tested days have changed')
+    .option('--out <folder>', 'writes orders.csv, orders-by-instrument.csv, checks.csv and evening.json')
+    .option('--json', 'prints evening.json in place of the list')
+    .action(async (followed: string[], options: Omit<EveningOptions, 'followed'>) => {
+      const { eveningCommand } = await import('./evening.ts');
+      print(await eveningCommand({ ...options, followed }));
     });
 
   program

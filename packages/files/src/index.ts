@@ -16,8 +16,21 @@ export {
   partOrdersTable,
   partTradesTable,
 } from './blend-tables.ts';
+export { type CalendarEntry, calendarFile } from './calendar-file.ts';
 export { correlationTable } from './correlation-table.ts';
 export { dialIn } from './dialled-settings.ts';
+export {
+  checksTable,
+  eveningJson,
+  eveningOrdersTable,
+  fillsBesideTable,
+  type NamedEvening,
+  ordererOf,
+  ordersByInstrument,
+  ordersByInstrumentTable,
+  sinceTable,
+} from './evening-tables.ts';
+export { type FollowedFile, type FollowedRun, readFollowedFile, writeFollowedFile } from './followed-file.ts';
 export { type Entry, unpack } from './import/archive.ts';
 export { DATE_ORDERS, type DateOrder } from './import/cells.ts';
 export {
@@ -34,6 +47,14 @@ export { streamCsv } from './import/stream-csv.ts';
 export { readTable, type TableChoice, type TableKind, tableKind } from './import/tables.ts';
 export { sheetNames } from './import/workbook-size.ts';
 export { readJson } from './json.ts';
+export {
+  fillsCsv,
+  holdingsCsv,
+  type OwnRows,
+  readEventsCsv,
+  readFillsCsv,
+  readHoldingsCsv,
+} from './own-csv.ts';
 export { describeProblem, type FileProblem, type Result } from './problem.ts';
 export { runTablesFile } from './run-export.ts';
 export { type RunFile, readRunFile, writeRunFile } from './run-file.ts';

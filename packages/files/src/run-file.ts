@@ -25,7 +25,7 @@ export interface RunFile {
 
 const date = Joi.string().custom((text: string, helpers) => dayFromIso(text) ?? helpers.error('any.invalid'));
 /** One by one, for a universe may have a hundred thousand rows. */
-function readMembers(rows: readonly unknown[], helpers: Joi.CustomHelpers): unknown {
+export function readMembers(rows: readonly unknown[], helpers: Joi.CustomHelpers): unknown {
   const members: unknown[] = [];
   for (const row of rows) {
     const { symbol, from, to, group, ...more } = (row ?? {}) as Record<string, unknown>;
@@ -70,11 +70,12 @@ const schema = Joi.object({
   tried: Joi.array().items(Joi.number().allow(null)).required(),
 });
 
-const dated = <T extends object>(days: T): T =>
-  JSON.parse(JSON.stringify(days), (key, value) =>
-    (key === 'from' || key === 'to' || key === 'splitAt') && typeof value === 'number'
-      ? isoFromDay(value)
-      : value,
+const DAYS: ReadonlySet<string> = new Set(['day', 'from', 'to', 'splitAt']);
+
+/** The same value with its days as YYYY-MM-DD. */
+export const datedDays = <T extends object>(value: T): T =>
+  JSON.parse(JSON.stringify(value), (key, value) =>
+    DAYS.has(key) && typeof value === 'number' ? isoFromDay(value) : value,
   );
 
 /** The text of a run file; reading it gives the same run. */
@@ -85,8 +86,8 @@ export function writeRunFile({ name, at, request, universe, data, engine, summar
     name,
     at,
     strategy: { format: STRATEGY_FORMAT, ...strategy },
-    ...dated(rest),
-    universe: { ...universe, members: universe.members.map(dated) },
+    ...datedDays(rest),
+    universe: { ...universe, members: universe.members.map(datedDays) },
     data,
     engine,
     summary: JSON.parse(summary),
