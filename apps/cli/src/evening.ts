@@ -17,6 +17,7 @@ import {
   eveningJson,
   eveningOrdersTable,
   type FollowedFile,
+  hasRoom,
   type NamedEvening,
   type OwnRows,
   ordersByInstrument,
@@ -162,8 +163,8 @@ function told(evenings: readonly NamedEvening[]): string {
     return [
       `${name}, after ${isoFromDay(day)}: ${percent(since.curve)} since ${isoFromDay(since.trusted)}, the benchmark ${percent(since.benchmark)}`,
       ...orders.map(
-        ({ action, side, shares, symbol, reason }) =>
-          `  ${action} ${side} ${shares} ${symbol}${reason === undefined ? '' : `, ${reason}`}`,
+        ({ action, side, shares, symbol, reason, likely }) =>
+          `  ${action} ${side} ${shares} ${symbol}${reason === undefined ? '' : `, ${reason}`}${hasRoom({ likely }) ? '' : `, next in line: ${likely}`}`,
       ),
       ...(orders.length === 0 ? ['  no orders'] : []),
       ...checks

@@ -128,6 +128,7 @@ describe('bars', () => {
           logbook: [],
           runs: [],
           studies: [],
+          followed: [],
           repairs: [],
         };
         const universes = [{ id: 'u', name: 'Ten funds', members: read.ok ? read.value : [] }];

@@ -17,6 +17,7 @@ export const helpPages: readonly HelpPage[] = [
   { slug: 'figures', title: 'Figures', file: 'statistics.md' },
   { slug: 'studies', title: 'Studies', file: 'studies.md' },
   { slug: 'blends', title: 'Blends', file: 'blends.md' },
+  { slug: 'follow', title: 'Follow', file: 'follow.md' },
   { slug: 'market', title: 'Market', file: 'market.md' },
   { slug: 'files', title: 'Files and the terminal', file: 'files.md' },
   { slug: 'strategy-file', title: 'Strategy files', file: 'strategy-file.md' },

@@ -37,6 +37,9 @@ const TOPICS = {
   pair: ['a pair', 'studies.md', 'Pair'],
   shake: ['a shake', 'studies.md', 'Shake'],
   blends: ['blends', 'blends.md', 'Blends'],
+  follow: ['what is followed', 'follow.md', 'Follow'],
+  since: ['the days since', 'follow.md', 'Since then'],
+  'own account': ['your own account', 'follow.md', 'Your account'],
 } as const satisfies Readonly<Record<string, readonly [name: string, file: string, section: string]>>;
 
 export type HelpTopic = keyof typeof TOPICS;

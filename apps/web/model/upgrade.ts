@@ -58,6 +58,7 @@ const UPGRADES: Readonly<Record<string, (row: Row) => Row>> = {
   sheets: upgradeSheet,
   logbook: (entry) => ({ ...entry, draft: upgradeDraft(entry.draft), key: upgradeKey(entry.key) }),
   runs: upgradeRun,
+  followed: (row) => ({ ...row, run: isRow(row.run) ? upgradeRun(row.run) : row.run }),
 };
 
 /** A row of a table in today's form; what is no row is given back as it is. */

@@ -5,6 +5,7 @@
 
 import { summaryOfBlock } from '@plateau/core';
 import Dexie, { type EntityTable } from 'dexie';
+import type { StoredFollowed } from '@/model/follow/followed.ts';
 import type { LogEntry } from '@/model/logbook/entry.ts';
 import type {
   KeptRun,
@@ -20,7 +21,7 @@ import type { StoredPiece, StoredStudy } from '@/model/studies/stored-study.ts';
 import { upgradeRow } from '@/model/upgrade.ts';
 
 /** The newest version of the store that this code knows. */
-export const STORE_VERSION = 9;
+export const STORE_VERSION = 10;
 
 class PlateauDatabase extends Dexie {
   declare listings: EntityTable<StoredListing, 'symbol'>;
@@ -33,6 +34,7 @@ class PlateauDatabase extends Dexie {
   declare logbook: EntityTable<LogEntry, 'id'>;
   declare runs: EntityTable<KeptRun, 'id'>;
   declare studies: EntityTable<StoredStudy, 'id'>;
+  declare followed: EntityTable<StoredFollowed, 'id'>;
   declare pieces: EntityTable<StoredPiece, 'id'>;
   declare settings: EntityTable<Setting, 'key'>;
 
@@ -76,6 +78,7 @@ class PlateauDatabase extends Dexie {
     });
     this.version(8).stores({ blends: 'id' });
     this.version(9).stores({ studies: 'id', pieces: 'id, study' });
+    this.version(10).stores({ followed: 'id' });
   }
 }
 

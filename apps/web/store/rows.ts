@@ -4,6 +4,7 @@
 import { isBlock } from '@plateau/core';
 import { readBlend, readJson, readStrategy, readUniverseRows, STRATEGY_FORMAT } from '@plateau/files';
 import Joi from 'joi';
+import type { StoredFollowed } from '@/model/follow/followed.ts';
 import type { LogEntry } from '@/model/logbook/entry.ts';
 import type {
   KeptRun,
@@ -28,6 +29,7 @@ export interface Rows {
   readonly logbook: LogEntry;
   readonly runs: KeptRun;
   readonly studies: StoredStudy;
+  readonly followed: StoredFollowed;
   readonly repairs: StoredRepair;
   readonly layouts: StoredLayout;
   readonly settings: Setting;
@@ -44,6 +46,7 @@ export const TABLES: Readonly<Record<TableName, { readonly key: string; readonly
   logbook: { key: 'id', one: 'logbook entry' },
   runs: { key: 'id', one: 'kept run' },
   studies: { key: 'id', one: 'study' },
+  followed: { key: 'id', one: 'followed run' },
   repairs: { key: 'id', one: 'repair' },
   layouts: { key: 'shape', one: 'import layout' },
   settings: { key: 'key', one: 'setting' },
@@ -149,7 +152,10 @@ const keptRun = {
   tried: Joi.array().items(figure).required(),
 };
 
-const schemas: Record<Exclude<TableName, 'studies'>, Joi.Schema> & { studies?: Joi.Schema } = {
+/** Tables whose schemas are large, or needed in one place alone. */
+type LateTable = 'studies' | 'followed';
+
+const schemas: Record<Exclude<TableName, LateTable>, Joi.Schema> & Partial<Record<LateTable, Joi.Schema>> = {
   listings: Joi.object({
     symbol: id,
     name: text.required(),
@@ -222,10 +228,13 @@ const schemas: Record<Exclude<TableName, 'studies'>, Joi.Schema> & { studies?: J
   settings: Joi.object({ key: id, value: Joi.any() }),
 };
 
-/** Brings the schema of studies, which is large: by who reads any (`store/studies/schema.ts`). */
-export function addSchema(table: 'studies', schema: Joi.Schema): void {
+/** Brings the schema of such a table: by who reads it (`store/studies/schema.ts`, `store/follow/schema.ts`). */
+export function addSchema(table: LateTable, schema: Joi.Schema): void {
   schemas[table] = schema;
 }
+
+/** A table's schema, for rows that hold rows. */
+export const schemaOf = (table: Exclude<TableName, LateTable>): Joi.Schema => schemas[table];
 
 export type RowRead<T> =
   | { readonly ok: true; readonly row: T }

@@ -15,6 +15,7 @@ import { readValue, writableValue } from '@/model/written-value.ts';
 import { database } from '@/store/database.ts';
 import { readAll } from '@/store/read.ts';
 import { type Rows, readRow, TABLES, type TableName } from '@/store/rows.ts';
+import '@/store/follow/schema.ts';
 import '@/store/studies/schema.ts';
 
 const BATCH = 50;
@@ -35,17 +36,19 @@ async function pack(report: (progress: WorkspaceProgress) => void): Promise<Blob
     });
     report({ done: Math.min(k + BATCH, listings.length), total: listings.length });
   }
-  const [universes, sheets, blends, logbook, runs, studies, repairs, layouts, settings] = await Promise.all([
-    readAll('universes'),
-    readAll('sheets'),
-    readAll('blends'),
-    readAll('logbook'),
-    readAll('runs'),
-    readAll('studies'),
-    readAll('repairs'),
-    readAll('layouts'),
-    readAll('settings'),
-  ]);
+  const [universes, sheets, blends, logbook, runs, studies, followed, repairs, layouts, settings] =
+    await Promise.all([
+      readAll('universes'),
+      readAll('sheets'),
+      readAll('blends'),
+      readAll('logbook'),
+      readAll('runs'),
+      readAll('studies'),
+      readAll('followed'),
+      readAll('repairs'),
+      readAll('layouts'),
+      readAll('settings'),
+    ]);
   const rows = (table: readonly unknown[]) => table as readonly Readonly<Record<string, unknown>>[];
   const tables: WorkspaceTables = {
     listings: listings.map((listing) => ({ ...listing })),
@@ -55,6 +58,7 @@ async function pack(report: (progress: WorkspaceProgress) => void): Promise<Blob
     logbook: rows(logbook.map(writableEntry)),
     runs: rows(runs),
     studies: rows(studies.map(writableValue) as object[]),
+    followed: rows(followed),
     repairs: rows(repairs),
     layouts: rows(layouts),
     settings: rows(settings.filter(({ key }) => !COMPUTED.has(key))),
@@ -82,6 +86,7 @@ function rowsOf(contents: WorkspaceContents) {
     logbook: all('logbook'),
     runs: all('runs'),
     studies: all('studies'),
+    followed: all('followed'),
     repairs: all('repairs'),
     layouts: all('layouts'),
     settings: all('settings'),
@@ -150,7 +155,7 @@ async function restore(file: Blob, report: (progress: WorkspaceProgress) => void
       if (block === undefined) throw new Error(`The workspace is damaged: ${listing.symbol} has no bars.`);
       return { ...listing, block };
     });
-    const { listings: ls, universes, sheets, blends, logbook, runs, studies, pieces } = database;
+    const { listings: ls, universes, sheets, blends, logbook, runs, studies, followed, pieces } = database;
     const { repairs, layouts, settings } = database;
     const tables = [
       ls,
@@ -160,6 +165,7 @@ async function restore(file: Blob, report: (progress: WorkspaceProgress) => void
       logbook,
       runs,
       studies,
+      followed,
       pieces,
       repairs,
       layouts,
@@ -174,6 +180,7 @@ async function restore(file: Blob, report: (progress: WorkspaceProgress) => void
       await logbook.bulkPut(rows.logbook);
       await runs.bulkPut(rows.runs);
       await studies.bulkPut(rows.studies);
+      await followed.bulkPut(rows.followed);
       await repairs.bulkPut(rows.repairs);
       await layouts.bulkPut(rows.layouts);
       await settings.bulkPut(rows.settings);

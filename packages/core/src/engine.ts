@@ -61,7 +61,7 @@ export type DaysOutcome =
 
 type FollowedSettings = Parameters<typeof ownRun>[3];
 
-export type FollowOutcome =
+type FollowOutcome =
   | Exclude<RunOutcome, { kind: 'done' }>
   | { readonly kind: 'done'; readonly run: Run; readonly own: OwnRun | undefined };
 

@@ -49,6 +49,7 @@ export { columnOf, conditionOf } from './evaluation/column-of.ts';
 export type { Membership, Universe } from './evaluation/panel.ts';
 export type { Explanation } from './explain.ts';
 export type { Check, OwnEvent } from './follow/checks.ts';
+export { reviewDates, type TimeExit } from './follow/dates.ts';
 export type { Evening, FollowSettings, Tested, Unfilled } from './follow/evening.ts';
 export type { FillPair, FillsBeside } from './follow/fills-beside.ts';
 export type { FollowedAccount, OwnFill, OwnHolding } from './follow/own-account.ts';

@@ -44,6 +44,7 @@ export function eveningOrdersTable(evenings: readonly NamedEvening[]): Table {
       number('target'),
       text('reason'),
       date('decided'),
+      text('room'),
     ],
     rows: evenings.flatMap((one): Cell[][] => {
       const { orders, standing, day } = one.evening;
@@ -61,6 +62,7 @@ export function eveningOrdersTable(evenings: readonly NamedEvening[]): Table {
           o.target,
           o.reason,
           decided,
+          hasRoom(o) ? 'yes' : o.likely,
         ]),
         ...standing.map((o): Cell[] => [
           ordererOf(one, o.part),
@@ -74,6 +76,7 @@ export function eveningOrdersTable(evenings: readonly NamedEvening[]): Table {
           o.target,
           undefined,
           decided,
+          undefined,
         ]),
       ];
     }),
@@ -85,10 +88,16 @@ export interface WantedOrder extends NextOrder {
   readonly wantedBy: string;
 }
 
-/** All strategies' orders by instrument: the shares to buy or sell in all, and who wants how many. */
+/** Whether an order finds room: a slot, and cash at the last close. The others are next in line. */
+export const hasRoom = ({ likely }: Pick<NextOrder, 'likely'>): boolean =>
+  likely === 'taken' || likely === 'shrunk';
+
+/** All strategies' orders that find room, by instrument: the shares to buy or sell in all, and who wants how many. */
 export function ordersByInstrument(evenings: readonly NamedEvening[]) {
   const all = evenings.flatMap((one) =>
-    one.evening.orders.map((order): WantedOrder => ({ ...order, wantedBy: ordererOf(one, order.part) })),
+    one.evening.orders
+      .filter(hasRoom)
+      .map((order): WantedOrder => ({ ...order, wantedBy: ordererOf(one, order.part) })),
   );
   return joinOrders(all).map((joined) => ({ ...joined, wants: joined.wants as readonly WantedOrder[] }));
 }

@@ -24,6 +24,7 @@ export {
   eveningJson,
   eveningOrdersTable,
   fillsBesideTable,
+  hasRoom,
   type NamedEvening,
   ordererOf,
   ordersByInstrument,
@@ -48,6 +49,7 @@ export { readTable, type TableChoice, type TableKind, tableKind } from './import
 export { sheetNames } from './import/workbook-size.ts';
 export { readJson } from './json.ts';
 export {
+  eventsCsv,
   fillsCsv,
   holdingsCsv,
   type OwnRows,

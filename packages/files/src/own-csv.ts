@@ -127,6 +127,7 @@ class Row {
 }
 
 function rowsOf<T>(text: string, file: string, needed: readonly Column[], read: (row: Row) => T): OwnRows<T> {
+  if (text.trim() === '') return { rows: [], problems: [] };
   const sheet = sheetOf(text, file, needed);
   if (!sheet.ok) return { rows: [], problems: sheet.problems };
   const rows: T[] = [];
@@ -221,5 +222,13 @@ export function holdingsCsv(holdings: readonly OwnHolding[]): string {
       day === undefined ? '' : isoFromDay(day),
       price ?? '',
     ]),
+  );
+}
+
+/** Events as CSV that {@link readEventsCsv} reads back. */
+export function eventsCsv(events: readonly OwnEvent[]): string {
+  return writeCsv(
+    ['date', 'symbol', 'what'],
+    events.map(({ day, symbol, what }) => [isoFromDay(day), symbol, what]),
   );
 }

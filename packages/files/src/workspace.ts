@@ -24,6 +24,7 @@ export interface WorkspaceTables {
   readonly logbook: readonly Json[];
   readonly runs: readonly Json[];
   readonly studies: readonly Json[];
+  readonly followed: readonly Json[];
   readonly repairs: readonly Json[];
   readonly layouts: readonly Json[];
   readonly settings: readonly Json[];
@@ -79,6 +80,7 @@ const schema = Joi.object({
   logbook: rows('id'),
   runs: rows('id').optional().default([]),
   studies: rows('id').optional().default([]),
+  followed: rows('id').optional().default([]),
   repairs: rows('id'),
   layouts: rows('shape'),
   settings: rows('key'),

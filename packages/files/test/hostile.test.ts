@@ -362,6 +362,7 @@ describe('two thousand damaged files of every kind', () => {
       sheets: [],
       blends: [],
       studies: [],
+      followed: [],
       logbook: [],
       runs: [],
       repairs: [],

@@ -19,6 +19,7 @@ const tables: WorkspaceTables = {
   sheets: [{ id: 's', draft: { enter: 'close > ' } }],
   blends: [{ id: 'b', draft: { form: 'apart' } }],
   studies: [{ id: 'st', study: { kind: 'edge' } }],
+  followed: [],
   logbook: [{ id: 'l', key: '[]' }],
   runs: [{ id: 'r', data: 'ab' }],
   repairs: [],

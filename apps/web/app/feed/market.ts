@@ -1,24 +1,8 @@
 // The market behind the feed, made once a server, and the sessions after its last one, made when they are asked for.
 
 import { Worker } from 'node:worker_threads';
-import type { NamedUniverse } from '@plateau/skerry';
+import type { LaterAnswer, LaterAsked } from './later.ts';
 import type { Feed } from './market.worker.ts';
-
-/** Asks for the universes, or for an instrument's history, as they stand so many sessions later. */
-export interface LaterAsked {
-  readonly id: number;
-  readonly ahead: number;
-  readonly symbol?: string;
-  /** YYYY-MM-DD */
-  readonly since?: string;
-}
-
-export interface LaterAnswer {
-  readonly id: number;
-  /** as CSV; undefined for an instrument that is none */
-  readonly history: string | undefined;
-  readonly universes: readonly NamedUniverse[] | undefined;
-}
 
 interface Made {
   readonly feed: Feed;

@@ -9,7 +9,7 @@ import {
   type NamedUniverse,
   sessionsAhead,
 } from '@plateau/skerry';
-import type { LaterAnswer, LaterAsked } from './market.ts';
+import type { LaterAnswer, LaterAsked } from './later.ts';
 
 /** The catalogue, and each instrument's whole history as CSV bytes. */
 export interface Feed {

@@ -4,6 +4,8 @@ import { Plus, RefreshCw } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import type { Catalogue, SourceListing } from '@/model/market/source.ts';
 import type { StoredListing } from '@/model/rows.ts';
+import { FeedWork } from '@/parts/feed/feed-work.tsx';
+import { useFeedWork } from '@/parts/feed/use-feed-work.ts';
 import { sources } from '@/sources/sources.ts';
 import { Button } from '@/ui/button';
 import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
@@ -11,8 +13,6 @@ import { count } from '@/ui/format.ts';
 import { Select } from '@/ui/select.tsx';
 import { useAnswer } from '@/ui/use-answer.ts';
 import { readCatalogue } from '@/workers/source-client.ts';
-import { FeedWork } from './feed-work.tsx';
-import { useFeedWork } from './use-feed-work.ts';
 
 interface Offer extends SourceListing {
   readonly here: StoredListing | undefined;

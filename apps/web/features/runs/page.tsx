@@ -1,17 +1,18 @@
 'use client';
 
-import { Blend, ChartNoAxesCombined, Trash2, Upload } from 'lucide-react';
+import { Blend, ChartNoAxesCombined, Footprints, Trash2, Upload } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { Suspense } from 'react';
 import { toast } from 'sonner';
 import { isBlendRun, type KeptRun } from '@/model/rows.ts';
 import { useUndoKeys } from '@/parts/keys/use-undo-keys.ts';
+import { useFollowed } from '@/store/follow/followed.ts';
 import { importRun } from '@/store/runs/run-files.ts';
 import { removeRun, useRuns } from '@/store/runs/saved-runs.ts';
 import { Button, IconButton } from '@/ui/button';
 import { Checkbox } from '@/ui/checkbox.tsx';
-import { moment, percent, ratio } from '@/ui/format.ts';
+import { count, moment, percent, ratio } from '@/ui/format.ts';
 import { late } from '@/ui/late.tsx';
 import { useFileChoice } from '@/ui/use-file-choice.tsx';
 import { Finding, inOrder, useFinding } from './finding.tsx';
@@ -21,6 +22,7 @@ const RunReport = late('The report', () => import('./report/run-report.tsx').the
   ahead: true,
 });
 const BlendReport = late('The report', () => import('./blend/blend-report.tsx').then((m) => m.BlendReport));
+const Evening = late('The evening', () => import('./evening/evening.tsx').then((m) => m.Evening));
 const SideBySide = late('Side by side', () =>
   import('./side-by-side/side-by-side.tsx').then((m) => m.SideBySide),
 );
@@ -45,19 +47,21 @@ export function RunsPage() {
 }
 
 function Runs() {
-  const [{ run: wanted, beside: marks }, go] = useAddress();
+  const [{ run: wanted, beside: marks, evening }, go] = useAddress();
   const marked = (marks ?? '').split(' ').filter(Boolean);
   const runs = useRuns();
   const [finding, setFinding] = useFinding();
   useUndoKeys('runs');
-  if (!runs) return null;
+  const followed = useFollowed();
+  if (!runs || !followed) return null;
   const open = runs.find(({ id }) => id === wanted) ?? runs[0];
-  if (!open) return <NoRuns />;
+  if (!open && followed.length === 0) return <NoRuns />;
+  const isEvening = evening !== null || !open;
   const listed = inOrder(runs, finding);
   const beside = runs.filter(({ id }) => marked.includes(id)).slice(0, MOST_BESIDE);
   const mark = (id: string): void => {
     const next = marked.includes(id) ? marked.filter((m) => m !== id) : [...marked, id].slice(-MOST_BESIDE);
-    go({ run: open.id, ...(next.length > 0 && { beside: next.join(' ') }) }, 'replace');
+    go({ ...(open && { run: open.id }), ...(next.length > 0 && { beside: next.join(' ') }) }, 'replace');
   };
   return (
     <div className="flex h-full max-[999px]:flex-col">
@@ -66,6 +70,7 @@ function Runs() {
         className="w-60 shrink-0 overflow-auto border-r border-hairline max-[999px]:max-h-44 max-[999px]:w-full max-[999px]:border-b"
       >
         <ImportRun />
+        <EveningEntry followed={followed.length} current={isEvening} />
         <p className="px-3 py-1 text-soft">
           {runs.length === 1 ? 'One run is kept.' : 'Tick two to six to see them side by side.'}
         </p>
@@ -88,14 +93,16 @@ function Runs() {
             <Entry
               key={run.id}
               run={run}
-              current={beside.length < 2 && run.id === open.id}
+              current={!isEvening && beside.length < 2 && run.id === open?.id}
               marked={marked.includes(run.id)}
               onMark={() => mark(run.id)}
             />
           ))}
         </ul>
       </nav>
-      {beside.length > 1 ? (
+      {isEvening || !open ? (
+        <Evening all={followed} />
+      ) : beside.length > 1 ? (
         <SideBySide kept={beside} />
       ) : isBlendRun(open) ? (
         <BlendReport key={open.id} kept={open} />
@@ -103,6 +110,23 @@ function Runs() {
         <RunReport key={open.id} kept={open} />
       )}
     </div>
+  );
+}
+
+/** The way to what is followed, before the runs. */
+function EveningEntry({ followed, current }: { followed: number; current: boolean }) {
+  return (
+    <Link
+      href="/runs?evening=all"
+      aria-current={current ? 'page' : undefined}
+      className="mt-2 flex items-center gap-2 border-y border-hairline px-3 py-2 hover:underline aria-[current]:bg-accent-paper"
+    >
+      <Footprints size={15} aria-hidden className="text-accent" />
+      <span className="font-serif text-base">Evening</span>
+      <span className="ml-auto text-soft">
+        {followed === 0 ? 'nothing followed' : `${count(followed)} followed`}
+      </span>
+    </Link>
   );
 }
 

@@ -1,10 +1,17 @@
-// What the address of the Runs place names: the run, what is opened over its report, the runs side by side.
+// What the address of the Runs place names: the run, what is opened over its report, the runs side by side, the
+// evening.
 
 import { parseAsString, useQueryStates } from 'nuqs';
 import { useCallback } from 'react';
 
-const PARTS = { run: parseAsString, trade: parseAsString, day: parseAsString, beside: parseAsString };
-const NOTHING = { run: null, trade: null, day: null, beside: null };
+const PARTS = {
+  run: parseAsString,
+  trade: parseAsString,
+  day: parseAsString,
+  beside: parseAsString,
+  evening: parseAsString,
+};
+const NOTHING = { run: null, trade: null, day: null, beside: null, evening: null };
 
 export type Address = Partial<Readonly<Record<keyof typeof PARTS, string>>>;
 

@@ -3,6 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useEffect, useEffectEvent } from 'react';
 import { toast } from 'sonner';
+import { notify } from '@/ui/notify.ts';
 import { useRunningStudies } from './state.ts';
 
 /** Tells, wherever one is, that a study has come to its end; opening it leaves the others running. */
@@ -10,6 +11,7 @@ export function StudyEnds() {
   const router = useRouter();
   const ended = useRunningStudies((state) => state.ended);
   const tell = useEffectEvent(({ id, name }: NonNullable<typeof ended>) => {
+    notify(`“${name}” has its answer.`);
     toast(`“${name}” has its answer.`, {
       action: { label: 'Open', onClick: () => router.push(`/studies?study=${id}`) },
       duration: 15_000,

@@ -24,7 +24,7 @@ export interface BandSettings {
 }
 
 /** Tested returns of which fewer than this say nothing of a band. */
-export const LEAST_TESTED = 21;
+const LEAST_TESTED = 21;
 
 /**
  * The tested days drawn again in blocks, for as many days as have passed.

@@ -17,6 +17,7 @@ import {
 } from '../simulation/records.ts';
 import { curveFigures } from '../statistics/curve-figures.ts';
 import { type Check, checksOf, LONG_GONE, type OwnEvent } from './checks.ts';
+import { type TimeExit, timeExits } from './dates.ts';
 import { type FillsBeside, fillsBeside, simulatedFills } from './fills-beside.ts';
 import type { FollowedAccount, OwnFill } from './own-account.ts';
 import type { Unplaced } from './replay.ts';
@@ -66,6 +67,8 @@ export interface Evening {
   readonly left: readonly Trade[];
   /** orders of the session before that were not filled in the simulation */
   readonly unfilled: readonly Unfilled[];
+  /** of daily bars alone */
+  readonly timeExits: readonly TimeExit[];
   readonly since: Since;
   readonly tested: Tested;
   readonly checks: readonly Check[];
@@ -92,6 +95,8 @@ export interface EveningParts {
   readonly universe: Universe;
   readonly benchmark: string;
   readonly barsPerYear: number;
+  /** bars after which a side of a part ends its positions */
+  readonly timeLimit: (part: number, side: 'long' | 'short') => number | undefined;
   /** the tested run, gone on to the last bar */
   readonly run: EveningRun;
   /** the account whose orders are wanted, where it is another */
@@ -100,8 +105,11 @@ export interface EveningParts {
     | undefined;
 }
 
+/** Bars a year of daily ones. */
+const DAYS_A_YEAR = 252;
+
 export function eveningOf(
-  { market, universe, benchmark, barsPerYear, run, own }: EveningParts,
+  { market, universe, benchmark, barsPerYear, timeLimit, run, own }: EveningParts,
   { trusted, account, fills, events }: FollowSettings,
 ): Evening {
   const { day: days } = run.marks;
@@ -128,6 +136,7 @@ export function eveningOf(
     entered: [...chosen.openTrades, ...chosen.trades].filter(({ entryDay }) => entryDay === day),
     left: chosen.trades.filter(({ exitDay }) => exitDay === day),
     unfilled: unfilledOn(run.decisions, at(days, Math.max(0, days.length - 2))),
+    timeExits: barsPerYear === DAYS_A_YEAR ? timeExits(chosen.openTrades, day, timeLimit) : [],
     since,
     tested: testedOf(run, trusted, barsPerYear),
     checks: checksOf(market, universe, { day, trusted, benchmark, concerned, events }),
@@ -157,7 +166,7 @@ function unfilledOn(decisions: Decisions, day: Day): Unfilled[] {
 }
 
 /** @param run from its own first day */
-export function testedOf(
+function testedOf(
   { marks, riskFree, trades }: Pick<Run, 'marks' | 'riskFree' | 'trades'>,
   trusted: Day,
   barsPerYear: number,

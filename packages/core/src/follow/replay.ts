@@ -8,11 +8,10 @@ import { Account } from '../simulation/account.ts';
 import { Book } from '../simulation/book.ts';
 import { Decider } from '../simulation/decider.ts';
 import { Journal } from '../simulation/journal.ts';
-import { nextOrders, standingOrders } from '../simulation/next-orders.ts';
 import type { Plan, SidePlan } from '../simulation/plan.ts';
-import { type Position, sawPrice } from '../simulation/position.ts';
+import { entered, type Position, sawPrice } from '../simulation/position.ts';
 import { levelsAtEntry, touched } from '../simulation/protection.ts';
-import type { Simulated } from '../simulation/simulate.ts';
+import { type Simulated, whatIsLeft } from '../simulation/simulate.ts';
 import type { OwnFill } from './own-account.ts';
 
 /** Why an own fill could not be placed; the account is then as if it had not been. */
@@ -90,20 +89,8 @@ class Replay {
   }
 
   done(nowhere: readonly { fill: OwnFill; why: Unplaced }[]): Replayed {
-    const { account } = this.#plan;
-    const own = this.#account;
     return {
-      simulated: {
-        marks: own.marks,
-        closed: own.closed,
-        open: this.#books.flatMap(({ positions }) => positions),
-        decisions: this.#journal.decisions(account.symbols),
-        ledger: this.#journal.ledger(),
-        nextOrders: this.#books.flatMap((book) => nextOrders(account, book, own.equity)),
-        standing: this.#books.flatMap((book) => standingOrders(account, book)),
-        ambiguousBars: 0,
-        holdings: own.holdings,
-      },
+      simulated: whatIsLeft(this.#plan, this.#books, this.#account, this.#journal, 0),
       unplaced: [...this.#unplaced, ...nowhere],
     };
   }
@@ -176,13 +163,11 @@ class Replay {
     const decisionDay = at(bars.day, decided);
     const levels = levelsAtEntry(side, fill.price, instrument, decided);
     const { price, shares } = fill;
-    this.#account.open(book, {
+    const entry = {
       part: book.part,
-      round: undefined,
       instrument,
       bars,
       side,
-      sign,
       shares,
       sizedOn: this.#account.equity,
       wanted: shares,
@@ -192,23 +177,9 @@ class Replay {
       entryBar: bar,
       atOpen: enter === 'next-open',
       group: book.plan.groupOn(instrument, decisionDay),
-      ...levels,
-      bestClose: price,
-      stopBefore: levels.stop,
-      bar,
-      hasBar: true,
-      value: shares * price,
-      queued: undefined,
-      queuedOn: undefined,
       commission: fill.costs,
-      carry: 0,
-      worst: price,
-      best: price,
-      barsHeld: 0,
-      exitDay: 0,
-      exitPrice: Number.NaN,
-      exitReason: undefined,
-    });
+    };
+    this.#account.open(book, entered(entry, levels));
     return true;
   }
 

@@ -109,7 +109,7 @@ function tradesSince(trades: readonly Trade[], trusted: Day): Since['trades'] {
   };
 }
 
-export function tradesTold(trades: readonly Trade[]): TradesTold {
+function tradesTold(trades: readonly Trade[]): TradesTold {
   const returns = trades.map((trade) => trade.return);
   return {
     count: trades.length,

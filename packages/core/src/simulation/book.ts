@@ -142,6 +142,12 @@ export class Book {
     this.#held[p.instrument] = undefined;
   }
 
+  /** Forgets a position that is about to end. */
+  forget(p: Position): void {
+    this.release(p);
+    this.positions.splice(this.positions.indexOf(p), 1);
+  }
+
   /** Drops the positions closed since the last sweep. */
   sweep(): void {
     const { positions } = this;

@@ -1,27 +1,21 @@
 // Orders and protective exits meeting the day's prices (simulation.md 2.1 to 2.3, 2.8, 3.5 and 5).
 
 import type { Bars } from '../bars/bars.ts';
-import { exceeds } from '../numeric/compare.ts';
 import type { Account } from './account.ts';
+import { affordable } from './affordable.ts';
 import type { Book } from './book.ts';
-import { commissionOf, rounded, sharesFor, slipped } from './costs.ts';
+import { commissionOf, slipped } from './costs.ts';
 import type { Entries } from './entries.ts';
 import type { Journal } from './journal.ts';
 import { Neighbours } from './neighbours.ts';
 import type { AccountPlan, Plan } from './plan.ts';
-import { type Position, sawPrice, seesWholeBar } from './position.ts';
+import { entered, type Position, sawPrice, seesWholeBar } from './position.ts';
 import { levelsAtEntry, touched } from './protection.ts';
 import type { ExitReason, Outcome } from './records.ts';
 import { sharesWanted } from './size.ts';
 
 /** `now` is the close the decision was made at. */
 type Moment = 'open' | 'close' | 'now';
-
-/** Money that rounding may leave short, relative to the account. */
-const SLACK = 1e-9;
-
-/** An order worth less than this share of the equity is none. */
-const DUST = 1e-9;
 
 export class Fills {
   ambiguousBars = 0;
@@ -155,17 +149,15 @@ export class Fills {
     const price = slipped(atOpen ? b.open[bar]! : b.close[bar]!, side.sign, this.#plan.slippage);
     const base = plan.share * equity;
     const wanted = sharesWanted(plan, side, instrument, decisionBar, price, base);
-    const shares = this.#affordable(book, wanted, price, base, equity);
+    const power = this.#account.buyingPower(equity);
+    const shares = affordable(plan.size, this.#plan.commission, { wanted, price, base, equity, power });
     if (typeof shares === 'string') return shares;
 
-    const levels = levelsAtEntry(side, price, instrument, decisionBar);
-    this.#account.open(book, {
+    const entry = {
       part: book.part,
-      round: undefined,
       instrument,
       bars: b,
       side,
-      sign: side.sign,
       shares,
       sizedOn: base,
       wanted,
@@ -175,23 +167,9 @@ export class Fills {
       entryBar: bar,
       atOpen,
       group,
-      ...levels,
-      bestClose: price,
-      stopBefore: levels.stop,
-      bar,
-      hasBar: true,
-      value: shares * price,
-      queued: undefined,
-      queuedOn: undefined,
       commission: commissionOf(this.#plan.commission, shares, price),
-      carry: 0,
-      worst: price,
-      best: price,
-      barsHeld: 0,
-      exitDay: 0,
-      exitPrice: Number.NaN,
-      exitReason: undefined,
-    });
+    };
+    this.#account.open(book, entered(entry, levelsAtEntry(side, price, instrument, decisionBar)));
     book.takenToday++;
     return shares < wanted ? 'shrunk' : 'taken';
   }
@@ -225,32 +203,6 @@ export class Fills {
   /** Whether an instrument's bars end with this one, or count as if they did. */
   #isLastBar({ day }: Bars, bar: number): boolean {
     return bar === day.length - 1 || (this.#plan.closeAtEnd && day[bar + 1]! > this.#lastDay);
-  }
-
-  /** Section 4: the shares that the account can pay, or why there are none. */
-  #affordable(
-    { plan: { size } }: Book,
-    wanted: number,
-    price: number,
-    base: number,
-    equity: number,
-  ): number | Outcome {
-    const { commission } = this.#plan;
-    const dust = DUST * base;
-    if (!(wanted > 0) || wanted * price < dust) return 'too-small';
-    let shares = wanted;
-    const power = this.#account.buyingPower(equity);
-    const slack = SLACK * Math.max(1, Math.abs(equity));
-    if (shares * price + commissionOf(commission, shares, price) > power + slack) {
-      if (size.unaffordable === 'skip') return 'no-cash';
-      shares = Math.min(shares, rounded(sharesFor(commission, power, price), size.fractional));
-      if (!(shares > 0) || shares * price < dust) return 'no-cash';
-      if (size.minFilledPercent !== undefined && exceeds((wanted * size.minFilledPercent) / 100, shares)) {
-        return 'crumb';
-      }
-    }
-    if (size.minValue !== undefined && exceeds(size.minValue, shares * price)) return 'too-small';
-    return shares;
   }
 }
 

@@ -52,6 +52,53 @@ export interface Position {
   exitReason: ExitReason | undefined;
 }
 
+/** What an entry decides of its position. */
+type Entered = Pick<
+  Position,
+  | 'part'
+  | 'instrument'
+  | 'bars'
+  | 'side'
+  | 'shares'
+  | 'sizedOn'
+  | 'wanted'
+  | 'entryPrice'
+  | 'decisionDay'
+  | 'entryDay'
+  | 'entryBar'
+  | 'atOpen'
+  | 'group'
+  | 'commission'
+>;
+
+/** A position as its fill leaves it. */
+export function entered(
+  entry: Entered,
+  levels: Pick<Position, 'initialStop' | 'trail' | 'stop' | 'target'>,
+): Position {
+  const { side, shares, entryPrice, entryBar } = entry;
+  return {
+    ...entry,
+    ...levels,
+    round: undefined,
+    sign: side.sign,
+    bestClose: entryPrice,
+    stopBefore: levels.stop,
+    bar: entryBar,
+    hasBar: true,
+    value: shares * entryPrice,
+    queued: undefined,
+    queuedOn: undefined,
+    carry: 0,
+    worst: entryPrice,
+    best: entryPrice,
+    barsHeld: 0,
+    exitDay: 0,
+    exitPrice: Number.NaN,
+    exitReason: undefined,
+  };
+}
+
 /** Lets a price count towards the excursions. */
 export function sawPrice(p: Position, price: number): void {
   if (price < p.worst) p.worst = price;

@@ -126,6 +126,8 @@ export interface NextOrder {
   readonly target: number;
   /** why a position is to be exited */
   readonly reason: ExitReason | undefined;
+  /** what would become of it if every order were filled at the last close, exits as they come before or after */
+  readonly likely: Outcome;
 }
 
 /** The stop and target that a position which stays has in the coming session. */

@@ -29,7 +29,7 @@ export interface Simulated {
 
 /** Runs the plan. @throws {Stopped} when `goOn` answers false */
 export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
-  const { calendar, symbols, opens = -Infinity } = plan.account;
+  const { calendar, opens = -Infinity } = plan.account;
   const journal = new Journal();
   const books = plan.strategies.map((strategy, part) => new Book(plan.account, strategy, part));
   const deciders = books.map((book) => new Decider(plan.account, book, journal));
@@ -83,15 +83,28 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
     for (const book of books) book.moveTrails();
   }
 
+  return whatIsLeft(plan, books, account, journal, fills.ambiguousBars);
+}
+
+/** What the day loop leaves behind. The books are not to be used any more. */
+export function whatIsLeft(
+  plan: Plan,
+  books: readonly Book[],
+  account: Account,
+  journal: Journal,
+  ambiguousBars: number,
+): Simulated {
+  const open = books.flatMap(({ positions }) => positions);
+  const standing = books.flatMap((book) => standingOrders(plan.account, book));
   return {
     marks: account.marks,
     closed: account.closed,
-    open: books.flatMap(({ positions }) => positions),
-    decisions: journal.decisions(symbols),
+    open,
+    decisions: journal.decisions(plan.account.symbols),
     ledger: journal.ledger(),
-    nextOrders: books.flatMap((book) => nextOrders(plan.account, book, account.equity)),
-    standing: books.flatMap((book) => standingOrders(plan.account, book)),
-    ambiguousBars: fills.ambiguousBars,
+    nextOrders: nextOrders(plan, books, account),
+    standing,
+    ambiguousBars,
     holdings: account.holdings,
   };
 }

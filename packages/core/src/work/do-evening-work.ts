@@ -10,6 +10,7 @@ import { type EveningRun, eveningOf } from '../follow/evening.ts';
 import { at } from '../numeric/at.ts';
 import type { Handlers } from '../parallel/serve.ts';
 import { type Continue, partOf } from '../simulation/progress.ts';
+import type { Strategy } from '../strategy/strategy.ts';
 import type { BlendBench } from './blend-bench.ts';
 import { unitOf } from './blend-unit.ts';
 import type { EngineFor } from './engine-for.ts';
@@ -27,14 +28,28 @@ export function doEveningWork(
     if (outcome.kind !== 'done') return outcome;
     const { run, own } = outcome;
     const { benchmark, strategy } = request;
-    const parts = { market, universe, benchmark, barsPerYear: barsPerYear(strategy.bars), run, own };
+    const parts = {
+      market,
+      universe,
+      benchmark,
+      barsPerYear: barsPerYear(strategy.bars),
+      timeLimit: limitOf([strategy]),
+      run,
+      own,
+    };
     return { kind: 'done', evening: eveningOf(parts, asked) };
   }
 
   async function ofBlend(asked: BlendEveningAsked, goOn: Continue): Promise<EveningOutcome> {
     const { run: followed, account } = asked;
     const { blend, benchmark } = followed;
-    const settings = { benchmark, barsPerYear: barsPerYear(unitOf(blend)), market };
+    const strategies = blend.parts.map((part) => (part.kind === 'strategy' ? part.strategy : undefined));
+    const settings = {
+      benchmark,
+      barsPerYear: barsPerYear(unitOf(blend)),
+      timeLimit: limitOf(strategies),
+      market,
+    };
     const universe = await membersOf(blend);
     if (blend.form === 'together') {
       const outcome = await bench.follow(followed, blend, asked, goOn);
@@ -71,6 +86,11 @@ export function doEveningWork(
         : ofRun({ ...asked, run: asked.run }, goOn),
   };
 }
+
+const limitOf =
+  (strategies: readonly (Strategy | undefined)[]) =>
+  (part: number, side: 'long' | 'short'): number | undefined =>
+    strategies[part]?.[side]?.stops.bars;
 
 const eveningRun = (mixed: MixedRun): EveningRun => ({
   ...mixed,

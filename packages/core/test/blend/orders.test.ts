@@ -12,6 +12,7 @@ const order = (part: number, symbol: string, shares: number, more: Partial<NextO
   stop: Number.NaN,
   target: Number.NaN,
   reason: undefined,
+  likely: 'taken',
   ...more,
 });
 

@@ -26,7 +26,18 @@ function evening(
   const outcome = createEngine(market, universe).follow(request, asked);
   if (outcome.kind !== 'done') throw new Error(JSON.stringify(outcome));
   const { run, own } = outcome;
-  return eveningOf({ market, universe, benchmark: request.benchmark, barsPerYear: 252, run, own }, asked);
+  return eveningOf(
+    {
+      market,
+      universe,
+      benchmark: request.benchmark,
+      barsPerYear: 252,
+      timeLimit: () => undefined,
+      run,
+      own,
+    },
+    asked,
+  );
 }
 
 /** A run's fills as a broker would have written them, in their order, with what they cost. */

@@ -11,6 +11,7 @@ import { useSpanInAddress } from '@/ui/chart/use-span-in-address.ts';
 import { saveFile } from '@/ui/save-file.ts';
 import { useTitle } from '@/ui/use-title.ts';
 import { blendTablesInWorker } from '@/workers/blend-client.ts';
+import { FollowButton } from '../follow-button.tsx';
 import { paperHtml } from '../paper/paper-html.tsx';
 import { FilesMenu, reportItems, tableItems } from '../report/out-menu.tsx';
 import { DrawnParts } from '../report/parts.tsx';
@@ -76,6 +77,8 @@ export function BlendReport({ kept }: { kept: StoredBlendRun }) {
               Not all of it could be worked out: {fault}
             </p>
           )}
+          <span className="ml-auto" />
+          <FollowButton kept={kept} first={at(day, 0)} last={at(day, day.length - 1)} />
           <FilesMenu
             disabled={bootstrap === undefined}
             items={[

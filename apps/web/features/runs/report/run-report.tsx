@@ -13,6 +13,7 @@ import { DoubtMenu } from '@/parts/studies/doubt-menu.tsx';
 import { Button } from '@/ui/button';
 import { useSpanInAddress } from '@/ui/chart/use-span-in-address.ts';
 import { useTitle } from '@/ui/use-title.ts';
+import { FollowButton } from '../follow-button.tsx';
 import { RunWords } from '../run-words.tsx';
 import { useReportPlace } from '../use-report-place.ts';
 import { useRandomEntries } from './baseline.tsx';
@@ -78,10 +79,12 @@ export function RunReport({ kept }: { kept: StoredRun }) {
               Not all of it could be worked out: {fault}
             </p>
           )}
+          <span className="ml-auto" />
+          <FollowButton kept={kept} first={at(day, 0)} last={at(day, day.length - 1)} />
           <DoubtMenu
             doubt={(question) => doubtRun(kept, question)}
             trigger={
-              <Button className="ml-auto shrink-0">
+              <Button className="shrink-0">
                 <FlaskConical size={14} aria-hidden /> Doubt it …
               </Button>
             }

@@ -1,0 +1,91 @@
+'use client';
+
+import { type Evening, isoFromDay, type Trade } from '@plateau/core';
+import { VERDICTS } from '@/parts/trades/verdicts.ts';
+import { count, percent, price, written } from '@/ui/format.ts';
+import { PlainTable } from '@/ui/plain-table.tsx';
+
+const REASONS: Readonly<Record<NonNullable<Trade['exitReason']>, string>> = {
+  stop: 'its stop',
+  trail: 'its trailing stop',
+  target: 'its target',
+  rule: 'the exit rule',
+  time: 'its time limit',
+  rank: 'its rank at the review',
+  membership: 'the end of its membership',
+  'data-ended': 'the end of its bars',
+  'period-end': 'the end of the run',
+  own: 'your own choice',
+};
+
+export const reasonWords = (reason: Trade['exitReason']): string => (reason ? REASONS[reason] : '');
+
+/** What changed on the last session, and what is held with its stops as they stand for the next. */
+export function Held({ evening }: { evening: Evening }) {
+  const { day, entered, left, unfilled, standing, parts } = evening;
+  const several = parts.length > 1;
+  const happened = [
+    ...entered.map(
+      (trade) =>
+        `entered ${trade.side} ${written(trade.shares, 'shares')} ${trade.symbol} at ${price(trade.entryPrice)}`,
+    ),
+    ...left.map(
+      (trade) =>
+        `ended ${trade.side} ${trade.symbol} at ${price(trade.exitPrice ?? Number.NaN)}, ${percent(trade.return)}, by ${reasonWords(trade.exitReason)}`,
+    ),
+  ];
+  return (
+    <>
+      <p>
+        <span className="text-soft">On {isoFromDay(day)}:</span>{' '}
+        {happened.length === 0 ? 'nothing was entered or ended.' : `${happened.join('; ')}.`}
+        {unfilled.length > 0 && (
+          <>
+            {' '}
+            Not filled in the simulation:{' '}
+            {unfilled
+              .slice(0, 6)
+              .map(({ symbol, outcome }) => `${symbol}, ${VERDICTS[outcome]}`)
+              .join('; ')}
+            {unfilled.length > 6 ? ` and ${count(unfilled.length - 6)} more` : ''}.
+          </>
+        )}
+      </p>
+      {standing.length === 0 ? (
+        <p className="text-soft">Nothing is held that stays.</p>
+      ) : (
+        <PlainTable
+          label="Held, with stops for the next session"
+          head={[
+            'Held',
+            ...(several ? ['Part'] : []),
+            'Side',
+            'Shares',
+            'Since',
+            'Entry',
+            'Close',
+            'Stop',
+            'Stop before',
+            'Target',
+          ]}
+          rows={standing.map((one) => [
+            one.symbol,
+            ...(several ? [parts[one.part] ?? ''] : []),
+            one.side,
+            written(one.shares, 'shares'),
+            isoFromDay(one.entryDay),
+            price(one.entryPrice),
+            price(one.close),
+            one.stop === one.stopBefore || Number.isNaN(one.stop) ? (
+              price(one.stop)
+            ) : (
+              <strong key="stop">{price(one.stop)}</strong>
+            ),
+            price(one.stopBefore),
+            price(one.target),
+          ])}
+        />
+      )}
+    </>
+  );
+}

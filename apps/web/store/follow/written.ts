@@ -1,0 +1,3 @@
+// Apart, for it brings the rule language.
+
+export { writableBlend } from '@plateau/files';
