@@ -4,7 +4,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { isoFromDay } from '@plateau/core';
-import { createSkerryMarket, historyCsv } from '@plateau/skerry';
+import { createSkerryMarket, historyCsv, sessionsAhead } from '@plateau/skerry';
 import { expect } from '@playwright/test';
 
 /** Lays out the Skerry market's bars, and its universes as files: its stocks under a name of the test's. @returns the folder of bars */
@@ -50,5 +50,23 @@ export function studyHeadless(scratch: string, study: string): string {
   const bars = layOut(scratch, 'skerry-stocks');
   const out = `${study}.out`;
   plateau('study', study, '--bars', bars, '--out', out);
+  return out;
+}
+
+/**
+ * Tells the evening of what is followed in this folder, on the Skerry market so many sessions after its last one.
+ * @returns the folder with what it wrote
+ */
+export function eveningHeadless(scratch: string, followed: string, ahead: number): string {
+  const skerry = createSkerryMarket();
+  const later = sessionsAhead(skerry);
+  const bars = join(scratch, `bars ${ahead}`);
+  mkdirSync(bars, { recursive: true });
+  for (const symbol of skerry.bars.keys()) {
+    const its = later.bars(symbol, ahead);
+    if (its) writeFileSync(join(bars, `${symbol}.csv`), historyCsv(its));
+  }
+  const out = `${followed}.out`;
+  plateau('evening', followed, '--bars', bars, '--out', out);
   return out;
 }

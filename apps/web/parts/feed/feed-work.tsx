@@ -11,8 +11,15 @@ export type Work =
   | { readonly kind: 'added'; readonly total: number }
   | { readonly kind: 'updated'; readonly updates: readonly Updated[]; readonly stopped: boolean };
 
+interface FeedWorkProps {
+  readonly work: Work;
+  readonly onStop: () => void;
+  /** names those alone whose past had changed, not each that got a bar */
+  readonly brief?: boolean;
+}
+
 /** What the work with a feed is at, or came to. */
-export function FeedWork({ work, onStop }: { work: Work; onStop: () => void }) {
+export function FeedWork({ work, onStop, brief = false }: FeedWorkProps) {
   if (work.kind === 'idle') return null;
   if (work.kind === 'adding' || work.kind === 'updating') {
     return (
@@ -47,12 +54,15 @@ export function FeedWork({ work, onStop }: { work: Work; onStop: () => void }) {
           ? 'all were up to date.'
           : `${count(bars)} ${bars === 1 ? 'bar' : 'bars'} came for ${count(came.length)} of them.`}
       </p>
-      {came.slice(0, 200).map(({ symbol, added, revised }) => (
-        <p key={symbol} className="text-soft">
-          {symbol}:{' '}
-          {revised ? 'its past had changed, so all of it was fetched anew' : `${count(added, 'new bar')}`}
-        </p>
-      ))}
+      {came
+        .filter(({ revised }) => revised || !brief)
+        .slice(0, 200)
+        .map(({ symbol, added, revised }) => (
+          <p key={symbol} className="text-soft">
+            {symbol}:{' '}
+            {revised ? 'its past had changed, so all of it was fetched anew' : `${count(added, 'new bar')}`}
+          </p>
+        ))}
       {failed.map(({ symbol, fault }) => (
         <p key={symbol} className="text-loss">
           {symbol} did not come: {fault}. Bring up to date again to fetch it.

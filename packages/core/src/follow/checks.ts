@@ -93,7 +93,7 @@ export function checksOf(market: Market, universe: Universe, asked: ChecksAsked)
   );
 }
 
-const isMember = ({ from = -Infinity, to = Infinity }: Membership, day: Day): boolean =>
+export const isMember = ({ from = -Infinity, to = Infinity }: Membership, day: Day): boolean =>
   from <= day && day <= to;
 
 /** Of each symbol the spell that ends last. */

@@ -16,7 +16,7 @@ import {
   type Trade,
 } from '../simulation/records.ts';
 import { curveFigures } from '../statistics/curve-figures.ts';
-import { type Check, checksOf, LONG_GONE, type OwnEvent } from './checks.ts';
+import { type Check, checksOf, isMember, LONG_GONE, type OwnEvent } from './checks.ts';
 import { type TimeExit, timeExits } from './dates.ts';
 import { type FillsBeside, fillsBeside, simulatedFills } from './fills-beside.ts';
 import type { FollowedAccount, OwnFill } from './own-account.ts';
@@ -101,7 +101,12 @@ export interface EveningParts {
   readonly run: EveningRun;
   /** the account whose orders are wanted, where it is another */
   readonly own:
-    | { readonly run: EveningRun; readonly unplaced: readonly { fill: OwnFill; why: Unplaced }[] }
+    | {
+        readonly run: EveningRun;
+        /** what own fills are laid against; the tested run where it is left out */
+        readonly model?: EveningRun;
+        readonly unplaced: readonly { fill: OwnFill; why: Unplaced }[];
+      }
     | undefined;
 }
 
@@ -115,13 +120,15 @@ export function eveningOf(
   const { day: days } = run.marks;
   const day = at(days, days.length - 1);
   const chosen = own?.run ?? run;
+  const model = own?.model ?? run;
   const since = sinceOf(run, trusted);
   const orders = chosen.nextOrders;
   const standing = chosen.standing;
   const held = [...orders.filter(({ action }) => action === 'exit'), ...standing].map(({ symbol }) => symbol);
   // A bar that is late looks as if the bars had ended, and what was held as if it had been sold with them.
   const ended = chosen.trades.filter(
-    ({ exitReason, exitDay = 0 }) => exitReason === 'data-ended' && exitDay > day - LONG_GONE,
+    ({ symbol, exitReason, exitDay = 0 }) =>
+      exitReason === 'data-ended' && exitDay > day - LONG_GONE && belongs(universe, symbol, day),
   );
   const concerned = new Set([...held, ...[...orders, ...ended].map(({ symbol }) => symbol)]);
   const isOwn = account.kind === 'fills' || account.kind === 'holdings';
@@ -143,10 +150,13 @@ export function eveningOf(
     own: own && isOwn ? { equity: own.run.marks.equity.slice(first), unplaced: own.unplaced } : undefined,
     beside:
       fills.length > 0
-        ? fillsBeside(simulatedFills([...run.trades, ...run.openTrades], trusted), fills)
+        ? fillsBeside(simulatedFills([...model.trades, ...model.openTrades], trusted), fills)
         : undefined,
   };
 }
+
+const belongs = (universe: Universe, symbol: string, day: Day): boolean =>
+  universe.some((row) => row.symbol === symbol && isMember(row, day));
 
 const FILLED: ReadonlySet<Outcome> = new Set(['taken', 'shrunk', 'held']);
 

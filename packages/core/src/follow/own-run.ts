@@ -14,6 +14,8 @@ import { replay, type Unplaced } from './replay.ts';
 
 export interface OwnRun {
   readonly run: Run;
+  /** of own fills: the same money filled as simulated, which they are laid against */
+  readonly model?: Run;
   readonly unplaced: readonly { readonly fill: OwnFill; readonly why: Unplaced }[];
 }
 
@@ -41,7 +43,11 @@ export function ownRun(
     case 'fills': {
       const own = opened(account.capital, trusted);
       const { simulated, unplaced } = replay(own, fills);
-      return { run: runOf(evaluator, own, request, simulated), unplaced };
+      return {
+        run: runOf(evaluator, own, request, simulated),
+        model: runOf(evaluator, own, request, simulate(own)),
+        unplaced,
+      };
     }
     case 'holdings': {
       const { panel } = evaluator;

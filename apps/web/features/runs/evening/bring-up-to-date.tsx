@@ -52,7 +52,7 @@ export function BringUpToDate() {
           </span>
         )}
       </div>
-      <FeedWork work={work} onStop={stop} />
+      <FeedWork work={work} onStop={stop} brief />
     </div>
   );
 }

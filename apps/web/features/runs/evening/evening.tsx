@@ -65,7 +65,7 @@ export function Evening({ all }: { all: readonly StoredFollowed[] }) {
                 have changed; see below.
               </p>
             )}
-            <Orders evenings={standing} />
+            {(standing.length > 0 || heldBack.length === 0) && <Orders evenings={standing} />}
           </section>
           <LookFirst evenings={evenings} />
           {evenings.map((one) => (

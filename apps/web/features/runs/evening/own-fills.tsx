@@ -21,8 +21,9 @@ export function OwnFills({ name, beside }: { name: string; beside: FillsBeside }
     <div className="grid gap-2">
       <p>
         {count(pairs.length - missed)} of {count(pairs.length, 'order')} of the simulation were filled,{' '}
-        {count(missed)} missed. Fills were worse than simulated by {points(meanSlippage)} basis points on
-        average, by {points(slippageByMoney)} weighted by their money.
+        {count(missed)} missed.{' '}
+        {missed < pairs.length &&
+          `Fills were worse than simulated by ${points(meanSlippage)} basis points on average, by ${points(slippageByMoney)} weighted by their money.`}
         {unasked.length > 0 &&
           ` ${count(unasked.length, 'fill')} fit no order: ${unasked
             .slice(0, 5)

@@ -58,7 +58,13 @@ export function SinceWords({ since, benchmark }: { since: Since; benchmark: stri
             percent(tested.winRate),
             bars(tested.barsHeld),
           ],
-          ['Since', count(own.count), percent(own.mean, 2), percent(own.winRate), bars(own.barsHeld)],
+          [
+            'Begun and ended since',
+            count(own.count),
+            percent(own.mean, 2),
+            percent(own.winRate),
+            bars(own.barsHeld),
+          ],
         ]}
       />
       <p className="text-soft">

@@ -1,9 +1,10 @@
 'use client';
 
 import { isoFromDay, type ShownRun } from '@plateau/core';
-import { ordersTable, tableCsv } from '@plateau/files';
+import { hasRoom, ordersTable, tableCsv } from '@plateau/files';
 import { Copy, Download } from 'lucide-react';
 import { toast } from 'sonner';
+import { VERDICTS } from '@/parts/trades/verdicts.ts';
 import { Button } from '@/ui/button';
 import { count, price, written } from '@/ui/format.ts';
 import { PlainTable } from '@/ui/plain-table.tsx';
@@ -35,12 +36,13 @@ export function NextOrders({ run, name, last }: NextOrdersProps) {
       <p>
         For the session after {isoFromDay(last)}: {count(nextOrders.length)}{' '}
         {nextOrders.length === 1 ? 'order' : 'orders'}, sized at that close; stops and targets of entries
-        stand where a fill at that close would put them.
+        stand where a fill at that close would put them. An order has room if a slot and cash are free for it
+        at that close, those before it filled first.
       </p>
       {nextOrders.length > 0 && (
         <PlainTable
           label="Next orders"
-          head={['Symbol', 'Order', 'Side', 'Shares', 'Close', 'Stop', 'Target', 'Reason']}
+          head={['Symbol', 'Order', 'Side', 'Shares', 'Close', 'Stop', 'Target', 'Reason', 'Room']}
           rows={nextOrders.map((order) => [
             order.symbol,
             order.action,
@@ -50,6 +52,7 @@ export function NextOrders({ run, name, last }: NextOrdersProps) {
             price(order.stop),
             price(order.target),
             order.reason ?? '',
+            hasRoom(order) ? 'yes' : VERDICTS[order.likely],
           ])}
         />
       )}
