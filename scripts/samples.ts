@@ -2,8 +2,8 @@
 
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { dayFromIso } from '@plateau/core';
-import { universeCsv } from '@plateau/files';
+import { dayFromIso, doEngineWork, ENGINE_VERSION, engineKeeper } from '@plateau/core';
+import { readBarsCsv, readStrategy, universeCsv, writeFollowedFile } from '@plateau/files';
 import { createSkerryMarket, historyCsv } from '@plateau/skerry';
 
 const FUNDS = 10;
@@ -65,5 +65,40 @@ write(
       { dial: 'limit', from: 5, to: 15, step: 5 },
     ],
     figure: 'cagr',
+  }),
+);
+
+const read = readStrategy(strategy, 'strategy.json');
+if (!read.ok) throw new Error(read.problems[0]?.message);
+const members = funds.map(({ symbol, group }) => ({ symbol, group }));
+const shown = new Map(
+  ['SK60', ...members.map(({ symbol }) => symbol)].map((symbol) => {
+    const its = bars.get(symbol);
+    const read = readBarsCsv(its ? historyCsv(its, SINCE) : '', symbol);
+    if (!read.ok) throw new Error(read.problems[0]?.message);
+    return [symbol, read.value];
+  }),
+);
+const settings = {
+  trusted: dayFromIso('2024-12-31') ?? 0,
+  account: { kind: 'capital', capital: 50_000 },
+  fills: [],
+  events: [],
+} as const;
+const request = { strategy: read.value, benchmark: 'SK60' };
+const work = doEngineWork(
+  shown,
+  engineKeeper(shown, () => members),
+);
+const outcome = await work.evening({ ...settings, run: { universe: 'funds', request } }, () => true);
+if (outcome.kind !== 'done') throw new Error('the sample does not run');
+write(
+  'followed.json',
+  writeFollowedFile({
+    ...settings,
+    name: 'Dips in a rising fund',
+    engine: ENGINE_VERSION,
+    tested: outcome.evening.tested,
+    run: { kind: 'run', request, universe: { id: 'funds', name: 'Ten funds', members } },
   }),
 );

@@ -95,18 +95,6 @@ try {
   await page.waitForSelector('text=every check passed');
   await page.getByTestId('price-chart').hover({ position: { x: 420, y: 120 } });
   await shot('market');
-  await page.getByRole('button', { name: 'Night map' }).click();
-  await page.getByRole('tab', { name: 'Import' }).click();
-  await page.locator('input[type=file]').setInputFiles({
-    name: 'REEF.csv',
-    mimeType: 'text/csv',
-    buffer: Buffer.from(
-      'Datum;Open;High;Low;Close;Volume\n06.01.2020;10,5;11;10;10,75;1.000\n13.01.2020;10,5;12;10;11,25;1.200\n',
-    ),
-  });
-  await page.waitForSelector('text=Read 1 file');
-  await shot('market-import');
-  await page.getByRole('button', { name: 'Day map' }).click();
   await page.getByRole('tab', { name: 'Universes' }).click();
   await page.waitForSelector('text=spells of membership');
   await shot('market-universes');
@@ -143,6 +131,24 @@ try {
   await whole();
   await page.getByRole('tab', { name: 'At work' }).click();
   await shot('blends');
+  await page.goto(`${address}/runs`);
+  await page.waitForSelector('[data-testid=report][data-ready=true]');
+  await page.getByRole('button', { name: 'Follow …' }).click();
+  await page.getByRole('button', { name: 'Follow it' }).click();
+  const evening = () => page.waitForSelector('[data-testid=evening][data-ready=true]', { timeout: 60_000 });
+  await evening();
+  for (let k = 0; k < 16; k++) {
+    const before = await page.getByRole('heading', { level: 2 }).innerText();
+    await page.getByRole('button', { name: /^Next session/ }).click();
+    await page.waitForFunction((text) => document.querySelector('h2')?.textContent !== text, before);
+    await page.waitForSelector('[data-testid=up-to-date][data-busy=false]', { timeout: 60_000 });
+    await evening();
+    const goOn = page.getByRole('button', { name: 'Go on with the bars of now' });
+    if ((await goOn.count()) > 0) await goOn.click();
+  }
+  await evening();
+  await page.waitForTimeout(1000);
+  await shot('runs-evening');
   await browser.close();
 } finally {
   server.kill();

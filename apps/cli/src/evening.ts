@@ -88,6 +88,9 @@ function ownOf({
   cash,
   events,
 }: EveningOptions): (file: FollowedFile) => Partial<FollowSettings> {
+  if ((holdings === undefined) !== (cash === undefined)) {
+    throw new BadInput('--holdings and --cash go together: what is held, and the money beside it');
+  }
   const ownFills = fills === undefined ? undefined : sound(readFillsCsv(readText(fills), calledAs(fills)));
   const ownEvents =
     events === undefined ? undefined : sound(readEventsCsv(readText(events), calledAs(events)));
@@ -96,9 +99,6 @@ function ownOf({
   const money = cash === undefined ? undefined : Number(cash);
   if (money !== undefined && !Number.isFinite(money))
     throw new BadInput(`--cash: “${cash}” is no sum of money`);
-  if ((held === undefined) !== (money === undefined)) {
-    throw new BadInput('--holdings and --cash go together: what is held, and the money beside it');
-  }
   const account: FollowedAccount | undefined =
     held && money !== undefined ? { kind: 'holdings', cash: money, holdings: held } : undefined;
   return () => ({

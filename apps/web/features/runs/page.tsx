@@ -67,7 +67,7 @@ function Runs() {
     <div className="flex h-full max-[999px]:flex-col">
       <nav
         aria-label="Kept runs"
-        className="w-60 shrink-0 overflow-auto border-r border-hairline max-[999px]:max-h-44 max-[999px]:w-full max-[999px]:border-b"
+        className="aside w-60 shrink-0 overflow-auto border-r border-hairline max-[999px]:max-h-44 max-[999px]:w-full max-[999px]:border-b"
       >
         <ImportRun />
         <EveningEntry followed={followed.length} current={isEvening} />

@@ -24,6 +24,11 @@ export function CommandMenu() {
 
   const everywhere: MenuCommand[] = [
     ...places.map(({ id, name }) => ({ group: 'Go to', label: name, run: () => router.push(`/${id}`) })),
+    {
+      group: 'Go to',
+      label: 'Evening: orders for the coming session',
+      run: () => router.push('/runs?evening=all'),
+    },
     { group: 'Look', label: 'Day map', run: () => setTheme('light') },
     { group: 'Look', label: 'Night map', run: () => setTheme('dark') },
     { group: 'Look', label: 'Day or night as the system has it', run: () => setTheme('system') },

@@ -9,6 +9,12 @@ import type { Work } from './feed-work.tsx';
 
 const said = (error: unknown): string => (error instanceof Error ? error.message : String(error));
 
+/** Instruments of a source, by its name. */
+export interface OfSource {
+  readonly source: string;
+  readonly symbols: readonly string[];
+}
+
 /** @param source its name */
 export function useFeedWork(source: string) {
   const [work, setWork] = useState<Work>({ kind: 'idle' });
@@ -46,13 +52,21 @@ export function useFeedWork(source: string) {
             ? { kind: 'failed', message: `${fault}. What had come is here; add again to go on.` }
             : { kind: 'added', total: wanted.length },
     );
-  const update = (symbols: readonly string[]): Promise<void> => {
+  /** Of this source, or of several: what each has of the market. */
+  const update = (symbols: readonly string[], also: readonly OfSource[] = []): Promise<void> => {
+    const all = [{ source, symbols }, ...also];
+    const total = all.reduce((sum, one) => sum + one.symbols.length, 0);
     const updates: Updated[] = [];
     const heard = (done: (count: number) => void) => (updated: Updated) => done(updates.push(updated));
     return run(
       'updating',
-      symbols.length,
-      (done, signal) => updateListings(source, [...symbols], heard(done), signal),
+      total,
+      async (done, signal) => {
+        for (const one of all) {
+          if (one.symbols.length === 0) continue;
+          await updateListings(one.source, [...one.symbols], heard(done), signal);
+        }
+      },
       ({ aborted }, fault) =>
         fault !== undefined && !aborted
           ? { kind: 'failed', message: `${fault}. What had come is here; try again to go on.` }

@@ -5,11 +5,13 @@ import { ENGINE_VERSION, type Tested } from '@plateau/core';
 import { type FollowedFile, type FollowedRun, readFollowedFile, writeFollowedFile } from '@plateau/files';
 import { useLiveQuery } from 'dexie-react-hooks';
 import type { StoredFollowed } from '@/model/follow/followed.ts';
+import { symbolAlone } from '@/model/market/alone.ts';
 import { isBlendRun, type KeptRun, type StoredUniverse } from '@/model/rows.ts';
 import { blendAskedOf } from '@/model/runs/kept.ts';
 import { database } from '../database.ts';
 import { readMembers } from '../market/universes.ts';
 import { readAll, readOne } from '../read.ts';
+import { tellMarketChanged } from '../tabs.ts';
 import { act } from '../undo.ts';
 
 /** Everything that is followed, the oldest first; undefined while it is read. */
@@ -98,19 +100,27 @@ export async function importFollowed(file: File): Promise<string> {
   const universes = run.kind === 'run' ? [run.universe] : run.universes;
   const missing: StoredUniverse[] = [];
   for (const universe of universes) {
-    if (!(await readOne('universes', universe.id))) missing.push({ ...universe });
+    const isHere = symbolAlone(universe.id) !== undefined || (await readOne('universes', universe.id));
+    if (!isHere) missing.push({ ...universe });
   }
+  const told = (): void => {
+    if (missing.length > 0) tellMarketChanged();
+  };
   await act('runs', `“${row.name}” is followed from now on.`, {
     redo: () =>
-      database.transaction('rw', database.universes, database.followed, async () => {
-        await database.universes.bulkPut(missing);
-        await database.followed.put(row);
-      }),
+      database
+        .transaction('rw', database.universes, database.followed, async () => {
+          await database.universes.bulkPut(missing);
+          await database.followed.put(row);
+        })
+        .then(told),
     undo: () =>
-      database.transaction('rw', database.universes, database.followed, async () => {
-        await database.universes.bulkDelete(missing.map(({ id }) => id));
-        await database.followed.delete(row.id);
-      }),
+      database
+        .transaction('rw', database.universes, database.followed, async () => {
+          await database.universes.bulkDelete(missing.map(({ id }) => id));
+          await database.followed.delete(row.id);
+        })
+        .then(told),
   });
   return row.id;
 }

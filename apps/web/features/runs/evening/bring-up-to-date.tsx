@@ -11,34 +11,38 @@ import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
 import { askToNotify, mayNotify, notify } from '@/ui/notify.ts';
 
-/** One button that brings every instrument of a source up to date; a stand-in can be moved on first. */
+/** One button that brings every instrument that came from a source up to date; a stand-in can be moved on first. */
 export function BringUpToDate() {
   const listings = useInstruments();
   const [source] = sources;
   const { work, busy, update, stop } = useFeedWork(source.name);
   const ahead = useSessionsAhead(source.name);
-  const own = (listings ?? [])
-    .filter((listing) => listing.source === source.name)
-    .map(({ symbol }) => symbol);
+  const ofSource = sources.map(({ name }) => ({
+    source: name,
+    symbols: (listings ?? []).filter((listing) => listing.source === name).map(({ symbol }) => symbol),
+  }));
+  const [first, ...others] = ofSource;
+  const fed = ofSource.reduce((sum, { symbols }) => sum + symbols.length, 0);
   const { mostAhead } = source;
   const wasBusy = useRef(false);
   useEffect(() => {
     if (wasBusy.current && !busy) notify('The bars are up to date.');
     wasBusy.current = busy;
   }, [busy]);
+  const updateAll = (): Promise<void> => update(first?.symbols ?? [], others);
   const next = async (): Promise<void> => {
     await moveOn(source.name, mostAhead ?? 0);
-    await update(own);
+    await updateAll();
   };
   return (
     <div data-testid="up-to-date" data-busy={busy} className="grid gap-1">
       <div className="flex flex-wrap items-center gap-2">
-        <Button disabled={busy || own.length === 0} onClick={() => void update(own)}>
-          <RefreshCw size={14} aria-hidden /> Bring {count(own.length)} up to date
+        <Button disabled={busy || fed === 0} onClick={() => void updateAll()}>
+          <RefreshCw size={14} aria-hidden /> Bring {count(fed)} up to date
         </Button>
         {mostAhead !== undefined && (
           <Button
-            disabled={busy || own.length === 0 || ahead >= mostAhead}
+            disabled={busy || fed === 0 || ahead >= mostAhead}
             onClick={() => void next()}
             title={`The demo market ends with 2025. It can be moved on by ${count(mostAhead)} sessions, to try an evening; ${count(ahead)} have come.`}
           >
@@ -46,9 +50,9 @@ export function BringUpToDate() {
           </Button>
         )}
         <TellMe />
-        {own.length < (listings?.length ?? 0) && (
+        {fed < (listings?.length ?? 0) && (
           <span className="text-soft">
-            {count((listings?.length ?? 0) - own.length)} came from files: import their new bars in Market.
+            {count((listings?.length ?? 0) - fed)} came from files: import their new bars in Market.
           </span>
         )}
       </div>

@@ -27,7 +27,7 @@ export function Evening({ all }: { all: readonly StoredFollowed[] }) {
   const day = Math.max(...evenings.map(({ evening }) => evening?.day ?? Number.NEGATIVE_INFINITY));
   return (
     <div
-      className="min-w-0 flex-1 overflow-auto px-4 print:overflow-visible"
+      className="document relative min-w-0 flex-1 overflow-auto px-4"
       tabIndex={0}
       role="region"
       aria-label="Evening"

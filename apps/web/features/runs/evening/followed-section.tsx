@@ -63,25 +63,32 @@ export function FollowedSection({ one }: { one: FollowedEvening }) {
       {evening && otherPast && <OtherPast one={one} now={evening.tested} />}
       {evening && (
         <>
-          <SinceWords since={evening.since} benchmark={benchmark} />
-          {evening.since.days.length > 1 && (
-            <SinceChart
-              name={followed.name}
-              since={evening.since}
-              benchmark={benchmark}
-              own={evening.own?.equity}
-            />
-          )}
+          <div className="grid gap-2 print:hidden">
+            <SinceWords since={evening.since} benchmark={benchmark} />
+            {evening.since.days.length > 1 && (
+              <SinceChart
+                name={followed.name}
+                since={evening.since}
+                benchmark={benchmark}
+                own={evening.own?.equity}
+              />
+            )}
+          </div>
           {!otherPast && <Held evening={evening} />}
           <QuietChecks one={one} />
           {evening.beside && (
-            <Fold title="Your fills" words={`${count(followed.fills.length, 'fill')}`}>
+            <Fold
+              className="print:hidden"
+              title="Your fills"
+              words={`${count(followed.fills.length, 'fill')}`}
+            >
               <OwnFills name={followed.name} beside={evening.beside} />
             </Fold>
           )}
         </>
       )}
       <Fold
+        className="print:hidden"
         title="Your account"
         words={accountWords(one)}
         mustBeSeen={(evening?.own?.unplaced.length ?? 0) > 0}
@@ -111,7 +118,11 @@ function QuietChecks({ one: { evening } }: { one: FollowedEvening }) {
   const quiet = evening?.checks.filter(({ concerned }) => !concerned) ?? [];
   if (!evening || quiet.length === 0) return null;
   return (
-    <Fold title="Beside what is held and ordered" words={count(quiet.length, 'thing')}>
+    <Fold
+      className="print:hidden"
+      title="Beside what is held and ordered"
+      words={count(quiet.length, 'thing')}
+    >
       <ul className="list-disc py-1 pl-5">
         {quiet.map((check) => (
           <li key={`${check.kind} ${check.symbol} ${check.day}`}>{checkWords(check, evening.day)}</li>
