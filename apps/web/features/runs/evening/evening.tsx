@@ -55,7 +55,10 @@ export function Evening({ all }: { all: readonly StoredFollowed[] }) {
         <NothingFollowed />
       ) : (
         <>
-          <section aria-labelledby="orders-title" className="grid gap-2 border-b border-hairline py-4">
+          <section
+            aria-labelledby="orders-title"
+            className="grid grid-cols-[minmax(0,1fr)] gap-2 border-b border-hairline py-4"
+          >
             <h3 id="orders-title" className="font-serif text-lg">
               Orders for the coming session
             </h3>
@@ -89,7 +92,10 @@ function LookFirst({ evenings }: { evenings: readonly FollowedEvening[] }) {
     }
   }
   return (
-    <section aria-labelledby="look-title" className="grid gap-2 border-b border-hairline py-4">
+    <section
+      aria-labelledby="look-title"
+      className="grid grid-cols-[minmax(0,1fr)] gap-2 border-b border-hairline py-4"
+    >
       <h3 id="look-title" className="font-serif text-lg">
         Look at first
       </h3>

@@ -9,6 +9,7 @@ import { Button, IconButton } from '@/ui/button';
 import { Fold } from '@/ui/fold.tsx';
 import { count, money, percent } from '@/ui/format.ts';
 import { PlainTable } from '@/ui/plain-table.tsx';
+import { Sideways } from '@/ui/sideways.tsx';
 import { TextInput } from '@/ui/text-input.tsx';
 import { Account } from './account.tsx';
 import { checkWords } from './check-words.ts';
@@ -25,7 +26,7 @@ export function FollowedSection({ one }: { one: FollowedEvening }) {
   return (
     <section
       aria-label={followed.name}
-      className="grid gap-2 border-b border-hairline py-4"
+      className="grid grid-cols-[minmax(0,1fr)] gap-2 border-b border-hairline py-4"
       data-followed={followed.id}
     >
       <header className="flex flex-wrap items-center gap-x-3">
@@ -46,7 +47,7 @@ export function FollowedSection({ one }: { one: FollowedEvening }) {
           {followed.run.universeName}, trusted from {isoFromDay(followed.trusted)}
           {evening && `; account ${money(evening.equity)}, cash ${money(evening.cash)}`}
         </span>
-        <span className="ml-auto">
+        <span className="ml-auto print:hidden">
           <IconButton
             label={`Follow ${followed.name} no more`}
             icon={Trash2}
@@ -63,7 +64,7 @@ export function FollowedSection({ one }: { one: FollowedEvening }) {
       {evening && otherPast && <OtherPast one={one} now={evening.tested} />}
       {evening && (
         <>
-          <div className="grid gap-2 print:hidden">
+          <div className="grid grid-cols-[minmax(0,1fr)] gap-2 print:hidden">
             <SinceWords since={evening.since} benchmark={benchmark} />
             {evening.since.days.length > 1 && (
               <SinceChart
@@ -148,11 +149,13 @@ function OtherPast({ one: { followed }, now }: { one: FollowedEvening; now: Test
         Bars of days up to {isoFromDay(followed.trusted)} have changed since it was trusted, as after a split
         or a correction. Its orders are held back until you say that it goes on.
       </p>
-      <PlainTable
-        label="The tested part, before and now"
-        head={['Tested part', 'CAGR', 'Maximum drawdown', 'Trades', 'End of it']}
-        rows={[row('When it was trusted', tested), row('With the bars of now', now)]}
-      />
+      <Sideways label="The tested part, before and now, sideways">
+        <PlainTable
+          label="The tested part, before and now"
+          head={['Tested part', 'CAGR', 'Maximum drawdown', 'Trades', 'End of it']}
+          rows={[row('When it was trusted', tested), row('With the bars of now', now)]}
+        />
+      </Sideways>
       <Button
         className="justify-self-start"
         onClick={() =>

@@ -4,6 +4,7 @@ import { type Evening, isoFromDay, type Trade } from '@plateau/core';
 import { VERDICTS } from '@/parts/trades/verdicts.ts';
 import { count, percent, price, written } from '@/ui/format.ts';
 import { PlainTable } from '@/ui/plain-table.tsx';
+import { Sideways } from '@/ui/sideways.tsx';
 
 const REASONS: Readonly<Record<NonNullable<Trade['exitReason']>, string>> = {
   stop: 'its stop',
@@ -25,10 +26,12 @@ export function Held({ evening }: { evening: Evening }) {
   const { day, entered, left, unfilled, standing, parts } = evening;
   const several = parts.length > 1;
   const happened = [
-    ...entered.map(
-      (trade) =>
-        `entered ${trade.side} ${written(trade.shares, 'shares')} ${trade.symbol} at ${price(trade.entryPrice)}`,
-    ),
+    ...entered.map((trade) => {
+      // Of buckets a trade is in its part's own money; what is held of it is in the bucket's.
+      const held = standing.find(({ symbol, part }) => symbol === trade.symbol && part === trade.part);
+      const shares = written(held?.shares ?? trade.shares, 'shares');
+      return `entered ${trade.side} ${shares} ${trade.symbol} at ${price(trade.entryPrice)}`;
+    }),
     ...left.map(
       (trade) =>
         `ended ${trade.side} ${trade.symbol} at ${price(trade.exitPrice ?? Number.NaN)}, ${percent(trade.return)}, by ${reasonWords(trade.exitReason)}`,
@@ -54,37 +57,39 @@ export function Held({ evening }: { evening: Evening }) {
       {standing.length === 0 ? (
         <p className="text-soft">Nothing is held that stays.</p>
       ) : (
-        <PlainTable
-          label="Held, with stops for the next session"
-          head={[
-            'Held',
-            ...(several ? ['Part'] : []),
-            'Side',
-            'Shares',
-            'Since',
-            'Entry',
-            'Close',
-            'Stop',
-            'Stop before',
-            'Target',
-          ]}
-          rows={standing.map((one) => [
-            one.symbol,
-            ...(several ? [parts[one.part] ?? ''] : []),
-            one.side,
-            written(one.shares, 'shares'),
-            isoFromDay(one.entryDay),
-            price(one.entryPrice),
-            price(one.close),
-            one.stop === one.stopBefore || Number.isNaN(one.stop) ? (
-              price(one.stop)
-            ) : (
-              <strong key="stop">{price(one.stop)}</strong>
-            ),
-            price(one.stopBefore),
-            price(one.target),
-          ])}
-        />
+        <Sideways label="Held, with stops for the next session, sideways">
+          <PlainTable
+            label="Held, with stops for the next session"
+            head={[
+              'Held',
+              ...(several ? ['Part'] : []),
+              'Side',
+              'Shares',
+              'Since',
+              'Entry',
+              'Close',
+              'Stop',
+              'Stop before',
+              'Target',
+            ]}
+            rows={standing.map((one) => [
+              one.symbol,
+              ...(several ? [parts[one.part] ?? ''] : []),
+              one.side,
+              written(one.shares, 'shares'),
+              isoFromDay(one.entryDay),
+              price(one.entryPrice),
+              price(one.close),
+              one.stop === one.stopBefore || Number.isNaN(one.stop) ? (
+                price(one.stop)
+              ) : (
+                <strong key="stop">{price(one.stop)}</strong>
+              ),
+              price(one.stopBefore),
+              price(one.target),
+            ])}
+          />
+        </Sideways>
       )}
     </>
   );

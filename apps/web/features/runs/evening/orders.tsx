@@ -10,6 +10,7 @@ import { Button } from '@/ui/button';
 import { Fold } from '@/ui/fold.tsx';
 import { count, price, written } from '@/ui/format.ts';
 import { PlainTable } from '@/ui/plain-table.tsx';
+import { Sideways } from '@/ui/sideways.tsx';
 import { useAnswer } from '@/ui/use-answer.ts';
 import { askWhy } from '@/workers/run-client.ts';
 import { reasonWords } from './held.tsx';
@@ -35,11 +36,11 @@ export function Orders({ evenings }: { evenings: readonly FollowedEvening[] }) {
   // The same order as the rows': each followed one's own, as they stand.
   const wanted = evenings.flatMap((of) => (of.evening?.orders ?? []).map((order): Wanted => ({ of, order })));
   return (
-    <div className="grid gap-3">
+    <div className="grid min-w-0 grid-cols-[minmax(0,1fr)] gap-3">
       {rows.length === 0 && (
         <p className="text-soft">Nothing that finds room is asked for in the coming session.</p>
       )}
-      <div className="overflow-x-auto">
+      <Sideways label="Orders, sideways">
         {rows.length > 0 && (
           <PlainTable
             label="Orders for the coming session"
@@ -57,7 +58,7 @@ export function Orders({ evenings }: { evenings: readonly FollowedEvening[] }) {
             ]}
             rows={rows.flatMap(({ symbol, shares, close, wants }) =>
               wants.map((want, k) => {
-                const of = wanted.find(({ order }) => isSame(order, want) && order.symbol === symbol);
+                const of = wanted.find((one) => one.order.symbol === symbol && isOf(one, want));
                 return [
                   k === 0 ? <strong key="symbol">{symbol}</strong> : '',
                   k > 0
@@ -90,24 +91,26 @@ export function Orders({ evenings }: { evenings: readonly FollowedEvening[] }) {
             )}
           />
         )}
-      </div>
+      </Sideways>
       {waiting.length > 0 && (
         <Fold
           title="Next in line"
           words={`${count(waiting.length)} asked for, which find no room at the last close`}
         >
-          <PlainTable
-            label="Next in line"
-            head={['Symbol', 'Wanted by', 'Side', 'Shares', 'Close', 'Why not']}
-            rows={waiting.map(([wantedBy, { symbol, side, shares, close, likely }]) => [
-              symbol,
-              wantedBy,
-              side,
-              written(shares, 'shares'),
-              price(close),
-              VERDICTS[likely],
-            ])}
-          />
+          <Sideways label="Next in line, sideways">
+            <PlainTable
+              label="Next in line"
+              head={['Symbol', 'Wanted by', 'Side', 'Shares', 'Close', 'Why not']}
+              rows={waiting.map(([wantedBy, { symbol, side, shares, close, likely }]) => [
+                symbol,
+                wantedBy,
+                side,
+                written(shares, 'shares'),
+                price(close),
+                VERDICTS[likely],
+              ])}
+            />
+          </Sideways>
         </Fold>
       )}
       {asked && <Why {...asked} onClose={() => setAsked(undefined)} />}
@@ -116,11 +119,17 @@ export function Orders({ evenings }: { evenings: readonly FollowedEvening[] }) {
 }
 
 /** The joined list holds copies of the orders, with the name of who wants them. */
-const isSame = (order: NextOrder, want: NextOrder & { readonly wantedBy: string }): boolean =>
-  order.part === want.part &&
-  order.shares === want.shares &&
-  order.side === want.side &&
-  order.action === want.action;
+function isOf(
+  { of: { followed, evening }, order }: Wanted,
+  want: NextOrder & { readonly wantedBy: string },
+): boolean {
+  const { part, shares, side, action } = want;
+  const isSame =
+    order.part === part && order.shares === shares && order.side === side && order.action === action;
+  return (
+    isSame && evening !== undefined && ordererOf({ name: followed.name, evening }, part) === want.wantedBy
+  );
+}
 
 interface WhyProps extends Wanted {
   readonly onClose: () => void;

@@ -7,6 +7,7 @@ import { Button } from '@/ui/button';
 import { count, price, ratio, written } from '@/ui/format.ts';
 import { PlainTable } from '@/ui/plain-table.tsx';
 import { saveFile } from '@/ui/save-file.ts';
+import { Sideways } from '@/ui/sideways.tsx';
 
 const SHOWN = 40;
 
@@ -18,7 +19,7 @@ export function OwnFills({ name, beside }: { name: string; beside: FillsBeside }
   const { pairs, unasked, missed, meanSlippage, slippageByMoney } = beside;
   const latest = pairs.slice(-SHOWN);
   return (
-    <div className="grid gap-2">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-2">
       <p>
         {count(pairs.length - missed)} of {count(pairs.length, 'order')} of the simulation were filled,{' '}
         {count(missed)} missed.{' '}
@@ -30,22 +31,24 @@ export function OwnFills({ name, beside }: { name: string; beside: FillsBeside }
             .map(({ symbol, day, action }) => `${action} ${symbol}, ${isoFromDay(day)}`)
             .join('; ')}${unasked.length > 5 ? ' …' : ''}.`}
       </p>
-      <PlainTable
-        label="Own fills beside the simulated ones"
-        head={['Order', 'Day', 'Simulated', 'Your day', 'Your fill', 'Shares', 'Costs', 'Worse by, bp']}
-        rows={latest.map(({ simulated, own, slippage }) => [
-          `${simulated.action} ${simulated.symbol}`,
-          isoFromDay(simulated.day),
-          price(simulated.price),
-          own ? isoFromDay(own.day) : 'missed',
-          own ? price(own.price) : '–',
-          own
-            ? `${written(own.shares, 'shares')} of ${written(simulated.shares, 'shares')}`
-            : written(simulated.shares, 'shares'),
-          own ? price(own.costs) : '–',
-          points(slippage),
-        ])}
-      />
+      <Sideways label="Own fills beside the simulated ones, sideways">
+        <PlainTable
+          label="Own fills beside the simulated ones"
+          head={['Order', 'Day', 'Simulated', 'Your day', 'Your fill', 'Shares', 'Costs', 'Worse by, bp']}
+          rows={latest.map(({ simulated, own, slippage }) => [
+            `${simulated.action} ${simulated.symbol}`,
+            isoFromDay(simulated.day),
+            price(simulated.price),
+            own ? isoFromDay(own.day) : 'missed',
+            own ? price(own.price) : '–',
+            own
+              ? `${written(own.shares, 'shares')} of ${written(simulated.shares, 'shares')}`
+              : written(simulated.shares, 'shares'),
+            own ? price(own.costs) : '–',
+            points(slippage),
+          ])}
+        />
+      </Sideways>
       {pairs.length > SHOWN && (
         <p className="text-soft">
           The last {SHOWN} of {count(pairs.length)} orders; the file has all.

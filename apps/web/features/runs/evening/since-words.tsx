@@ -3,6 +3,7 @@
 import { at, isoFromDay, type Since } from '@plateau/core';
 import { count, percent } from '@/ui/format.ts';
 import { PlainTable } from '@/ui/plain-table.tsx';
+import { Sideways } from '@/ui/sideways.tsx';
 
 const bars = (value: number): string => (Number.isFinite(value) ? value.toFixed(1) : '–');
 
@@ -47,26 +48,28 @@ export function SinceWords({ since, benchmark }: { since: Since; benchmark: stri
           ? '.'
           : `; ${percent(drawdown.asDeep, 0)} of draws of the tested days fell as deep in as many sessions.`}
       </p>
-      <PlainTable
-        label="Closed trades, tested and since"
-        head={['Closed trades', 'Number', 'Mean return', 'Win rate', 'Bars held']}
-        rows={[
-          [
-            'Tested',
-            count(tested.count),
-            percent(tested.mean, 2),
-            percent(tested.winRate),
-            bars(tested.barsHeld),
-          ],
-          [
-            'Begun and ended since',
-            count(own.count),
-            percent(own.mean, 2),
-            percent(own.winRate),
-            bars(own.barsHeld),
-          ],
-        ]}
-      />
+      <Sideways label="Closed trades, tested and since, sideways">
+        <PlainTable
+          label="Closed trades, tested and since"
+          head={['Closed trades', 'Number', 'Mean return', 'Win rate', 'Bars held']}
+          rows={[
+            [
+              'Tested',
+              count(tested.count),
+              percent(tested.mean, 2),
+              percent(tested.winRate),
+              bars(tested.barsHeld),
+            ],
+            [
+              'Begun and ended since',
+              count(own.count),
+              percent(own.mean, 2),
+              percent(own.winRate),
+              bars(own.barsHeld),
+            ],
+          ]}
+        />
+      </Sideways>
       <p className="text-soft">
         {own.count === 0
           ? 'No trade that began since then has ended.'
