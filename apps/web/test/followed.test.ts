@@ -14,13 +14,8 @@ import {
 } from '../model/follow/followed.ts';
 import type { StoredBlendRun, StoredRun } from '../model/rows.ts';
 import { database } from '../store/database.ts';
-import {
-  changeFollowed,
-  follow,
-  followedFileOf,
-  importFollowed,
-  removeFollowed,
-} from '../store/follow/followed.ts';
+import { changeFollowed, follow, removeFollowed } from '../store/follow/followed.ts';
+import { followedFileOf, importFollowed } from '../store/follow/followed-files.ts';
 import { readAll, useSetAside } from '../store/read.ts';
 import { takeBack } from '../store/undo.ts';
 

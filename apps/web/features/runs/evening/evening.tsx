@@ -5,7 +5,7 @@ import { Upload } from 'lucide-react';
 import { toast } from 'sonner';
 import type { StoredFollowed } from '@/model/follow/followed.ts';
 import { HelpMark } from '@/parts/help-mark.tsx';
-import { importFollowed } from '@/store/follow/followed.ts';
+import { importFollowed } from '@/store/follow/followed-files.ts';
 import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
 import { useFileChoice } from '@/ui/use-file-choice.tsx';

@@ -15,7 +15,7 @@ import {
 import { Copy, Download } from 'lucide-react';
 import { toast } from 'sonner';
 import type { StoredFollowed } from '@/model/follow/followed.ts';
-import { followedFileOf } from '@/store/follow/followed.ts';
+import { followedFileOf } from '@/store/follow/followed-files.ts';
 import { Button } from '@/ui/button';
 import { Menu } from '@/ui/menu.tsx';
 import { saveFile } from '@/ui/save-file.ts';

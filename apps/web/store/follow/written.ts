@@ -1,3 +1,0 @@
-// Apart, for it brings the rule language.
-
-export { writableBlend } from '@plateau/files';
