@@ -226,6 +226,27 @@ describe('own accounts', () => {
   });
 });
 
+test('a benchmark without the last bar stands still, and is told', () => {
+  const { market, universe } = randomMarket(3, 4, 120);
+  const strategy = strategyOf({ long: { enter: 'always', exit: 'never', stops: { trigger: 'touch' } } });
+  const index = market.get('IX');
+  if (!index) throw new Error('no index');
+  const days = index.day;
+  const [before, last] = [at(days, days.length - 2), at(days, days.length - 1)];
+  const late = new Map([...market, ['IX', barsUntil(index, before)]]);
+  const { since, checks, day } = evening(
+    late,
+    universe,
+    { strategy, benchmark: 'IX' },
+    { ...SIMULATED, trusted: at(days, 100) },
+  );
+  expect(day).toBe(last);
+  expect(checks[0]).toMatchObject({ kind: 'no-benchmark', symbol: 'IX', day: before });
+  expect(at(since.benchmark, since.benchmark.length - 1)).toBe(
+    at(since.benchmark, since.benchmark.length - 2),
+  );
+});
+
 test('the tested part is known again to the bit, and by no other', () => {
   const { market, universe } = randomMarket(3, 4, 120);
   const strategy = strategyOf({
