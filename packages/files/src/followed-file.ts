@@ -13,6 +13,7 @@ import Joi from 'joi';
 import { readBlend } from './blend-file.ts';
 import { readJson } from './json.ts';
 import { LIMITS } from './limits.ts';
+import { ownAccountSchema, ownEventsSchema, ownFillsSchema, testedSchema } from './own-schema.ts';
 import type { Result } from './problem.ts';
 import { datedDays, readMembers } from './run-file.ts';
 import { readStrategy } from './strategy-file.ts';
@@ -50,65 +51,21 @@ export interface FollowedFile extends FollowSettings {
 const date = Joi.string()
   .required()
   .custom((text: string, helpers) => dayFromIso(text) ?? helpers.error('any.invalid'));
-const symbol = Joi.string().min(1).max(64).required();
-const above0 = Joi.number().greater(0).required();
-const nullable = Joi.number().allow(null).required();
-
 const members = Joi.object({
   id: Joi.string().required(),
   name: Joi.string().allow('').required(),
   members: Joi.array().max(LIMITS.members).custom(readMembers).required(),
 });
 
-const account = Joi.alternatives(
-  Joi.object({ kind: Joi.valid('simulated').required() }),
-  Joi.object({ kind: Joi.valid('capital', 'fills').required(), capital: above0 }),
-  Joi.object({
-    kind: Joi.valid('holdings').required(),
-    cash: Joi.number().required(),
-    holdings: Joi.array()
-      .items(
-        Joi.object({
-          symbol,
-          side: Joi.valid('long', 'short').required(),
-          shares: above0,
-          day: date.optional(),
-          price: Joi.number().greater(0),
-        }),
-      )
-      .required(),
-  }),
-);
-
 const schema = Joi.object({
   format: Joi.valid(FOLLOWED_FORMAT).required(),
   name: Joi.string().allow('').max(1000).required(),
   trusted: date,
   engine: Joi.string().required(),
-  tested: Joi.object({
-    days: Joi.number().integer().min(0).required(),
-    print: Joi.string().required(),
-    endEquity: nullable,
-    cagr: nullable,
-    maxDrawdown: nullable,
-    trades: Joi.number().integer().min(0).required(),
-  }).required(),
-  account: account.required(),
-  fills: Joi.array()
-    .items(
-      Joi.object({
-        day: date,
-        symbol,
-        action: Joi.valid('buy', 'sell').required(),
-        shares: above0,
-        price: above0,
-        costs: Joi.number().min(0).required(),
-      }),
-    )
-    .required(),
-  events: Joi.array()
-    .items(Joi.object({ day: date, symbol, what: Joi.string().required() }))
-    .required(),
+  tested: testedSchema(Joi.number().allow(null)),
+  account: ownAccountSchema(date),
+  fills: ownFillsSchema(date),
+  events: ownEventsSchema(date),
   run: Joi.object({
     strategy: Joi.object().unknown().required(),
     benchmark: Joi.string().required(),

@@ -57,6 +57,7 @@ export {
   readFillsCsv,
   readHoldingsCsv,
 } from './own-csv.ts';
+export { ownAccountSchema, ownEventsSchema, ownFillsSchema, testedSchema } from './own-schema.ts';
 export { describeProblem, type FileProblem, type Result } from './problem.ts';
 export { runTablesFile } from './run-export.ts';
 export { type RunFile, readRunFile, writeRunFile } from './run-file.ts';
