@@ -143,7 +143,7 @@ export function eveningOf(
     entered: [...chosen.openTrades, ...chosen.trades].filter(({ entryDay }) => entryDay === day),
     left: chosen.trades.filter(({ exitDay }) => exitDay === day),
     unfilled: unfilledOn(run.decisions, at(days, Math.max(0, days.length - 2))),
-    timeExits: barsPerYear === DAYS_A_YEAR ? timeExits(chosen.openTrades, day, timeLimit) : [],
+    timeExits: barsPerYear === DAYS_A_YEAR ? timeExits(staying(chosen), day, timeLimit) : [],
     since,
     tested: testedOf(run, trusted, barsPerYear),
     checks: checksOf(market, universe, { day, trusted, benchmark, concerned, events }),
@@ -154,6 +154,10 @@ export function eveningOf(
         : undefined,
   };
 }
+
+/** Open trades that no exit is waiting for. */
+const staying = ({ openTrades, standing }: EveningRun): Trade[] =>
+  openTrades.filter(({ part, symbol }) => standing.some((one) => one.part === part && one.symbol === symbol));
 
 const belongs = (universe: Universe, symbol: string, day: Day): boolean =>
   universe.some((row) => row.symbol === symbol && isMember(row, day));
