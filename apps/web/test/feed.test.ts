@@ -1,8 +1,10 @@
 // The stand-in feed's mishaps are for tests alone, and what a feed answers is checked before it is used.
 
+import { MOST_AHEAD } from '@plateau/skerry';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { mishap } from '../app/feed/mishaps.ts';
 import { readCatalogue } from '../sources/read-catalogue.ts';
+import { skerry } from '../sources/skerry.ts';
 
 afterEach(() => vi.unstubAllEnvs());
 
@@ -22,6 +24,10 @@ describe('a feed that is asked to fail', () => {
     await mishap(new URL('http://localhost/feed/catalogue?slow=20000'));
     expect(performance.now() - started).toBeLessThan(10_000);
   });
+});
+
+it('offers as many sessions ahead as the demo market has', () => {
+  expect(skerry.mostAhead).toBe(MOST_AHEAD);
 });
 
 describe('a catalogue', () => {

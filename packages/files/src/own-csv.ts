@@ -34,11 +34,16 @@ const ACTIONS: Readonly<Record<string, OwnFill['action']>> = {
   b: 'buy',
   cover: 'buy',
   'buy to cover': 'buy',
+  'buy to open': 'buy',
+  'buy to close': 'buy',
   sell: 'sell',
   sold: 'sell',
   s: 'sell',
   short: 'sell',
   'sell short': 'sell',
+  'short sell': 'sell',
+  'sell to open': 'sell',
+  'sell to close': 'sell',
 };
 
 /** A table's rows by the names of its columns. */

@@ -5,6 +5,7 @@ import { ChevronLeft, ChevronRight, Dices } from 'lucide-react';
 import Link from 'next/link';
 import { type RefObject, useMemo, useRef, useState } from 'react';
 import { TestOnButton } from '@/parts/test-on-button.tsx';
+import { EXIT_BY } from '@/parts/trades/exit-words.ts';
 import { VERDICTS } from '@/parts/trades/verdicts.ts';
 import { Button, IconButton } from '@/ui/button';
 import { ChartOut } from '@/ui/chart/chart-out.tsx';
@@ -237,19 +238,6 @@ function Summary({ trade, onDay }: { trade: Trade; onDay: (day: number) => void 
     </p>
   );
 }
-
-const EXIT_BY: Readonly<Record<NonNullable<Trade['exitReason']>, string>> = {
-  stop: 'the initial stop',
-  trail: 'the trailing stop',
-  target: 'the target',
-  rule: 'the exit rule',
-  time: 'its time limit',
-  rank: 'a review: it had fallen in the ranking',
-  membership: 'the end of its membership',
-  'data-ended': 'the end of its bars',
-  'period-end': 'the end of its window',
-  own: 'the trader’s own choice',
-};
 
 function Why({ story }: { story: TradeStory }) {
   const { trade, why, place, of, size, exitParts, exitConditions } = story;

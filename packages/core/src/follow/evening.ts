@@ -1,6 +1,7 @@
 // An evening's answer of one followed run: what it wants in the coming session, what happened, and how it does since it is trusted.
 
 import type { Market } from '../bars/bars.ts';
+import { barsPerYear as barsAYear } from '../bars/unit.ts';
 import { countUntil } from '../days/calendar.ts';
 import type { Day } from '../days/day.ts';
 import type { Universe } from '../evaluation/panel.ts';
@@ -110,9 +111,6 @@ export interface EveningParts {
     | undefined;
 }
 
-/** Bars a year of daily ones. */
-const DAYS_A_YEAR = 252;
-
 export function eveningOf(
   { market, universe, benchmark, barsPerYear, timeLimit, run, own }: EveningParts,
   { trusted, account, fills, events }: FollowSettings,
@@ -143,7 +141,7 @@ export function eveningOf(
     entered: [...chosen.openTrades, ...chosen.trades].filter(({ entryDay }) => entryDay === day),
     left: chosen.trades.filter(({ exitDay }) => exitDay === day),
     unfilled: unfilledOn(run.decisions, at(days, Math.max(0, days.length - 2))),
-    timeExits: barsPerYear === DAYS_A_YEAR ? timeExits(staying(chosen), day, timeLimit) : [],
+    timeExits: barsPerYear === barsAYear('day') ? timeExits(staying(chosen), day, timeLimit) : [],
     since,
     tested: testedOf(run, trusted, barsPerYear),
     checks: checksOf(market, universe, { day, trusted, benchmark, concerned, events }),

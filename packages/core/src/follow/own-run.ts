@@ -14,7 +14,7 @@ import { replay, type Unplaced } from './replay.ts';
 
 export interface OwnRun {
   readonly run: Run;
-  /** of own fills: the same money filled as simulated, which they are laid against */
+  /** of own money: it filled as simulated, which own fills are laid against */
   readonly model?: Run;
   readonly unplaced: readonly { readonly fill: OwnFill; readonly why: Unplaced }[];
 }
@@ -38,7 +38,8 @@ export function ownRun(
       return undefined;
     case 'capital': {
       const own = opened(account.capital, trusted);
-      return { run: runOf(evaluator, own, request, simulate(own)), unplaced: [] };
+      const run = runOf(evaluator, own, request, simulate(own));
+      return { run, model: run, unplaced: [] };
     }
     case 'fills': {
       const own = opened(account.capital, trusted);

@@ -12,7 +12,7 @@ import {
   readHoldingsCsv,
 } from '@plateau/files';
 import { Upload } from 'lucide-react';
-import { type ReactNode, useId, useState } from 'react';
+import { type ReactNode, useId, useRef, useState } from 'react';
 import { canHold, type StoredFollowed } from '@/model/follow/followed.ts';
 import { changeFollowed } from '@/store/follow/followed.ts';
 import { box } from '@/ui/box.ts';
@@ -45,24 +45,29 @@ interface AccountProps {
 /** Whose size the orders are, and what the trader brings in: money, fills, positions, dated events. */
 export function Account({ followed, evening }: AccountProps) {
   const { account, fills, events } = followed;
-  const [kind, setKind] = useState<Kind>(account.kind);
-  const [capital, setCapital] = useState(String('capital' in account ? account.capital : ''));
-  const [cash, setCash] = useState(String('cash' in account ? account.cash : ''));
-  const [texts, setTexts] = useState({
-    fills: fills.length === 0 ? '' : fillsCsv(fills),
-    holdings: account.kind === 'holdings' ? holdingsCsv(account.holdings) : '',
-    events: events.length === 0 ? '' : eventsCsv(events),
-  });
+  const stored = typedOf(followed);
+  const [typed, setTyped] = useState(stored);
   const [told, setTold] = useState<string>();
-  const kinds = canHold(followed) ? KINDS : KINDS.slice(0, 2);
-  const type = (key: keyof typeof texts) => (text: string) =>
-    setTexts((before) => ({ ...before, [key]: text }));
+  // What an undo or another tab has changed since shows here too; what is being typed over it would be of another account.
+  const key = JSON.stringify([account, fills, events]);
+  const [known, setKnown] = useState(key);
+  const committed = useRef<string>(undefined);
+  if (key !== known) {
+    setKnown(key);
+    if (key !== committed.current) {
+      setTyped(stored);
+      setTold(undefined);
+    }
+  }
+  const { kind, capital, cash } = typed;
+  const type = (field: keyof Typed) => (text: string) => setTyped((before) => ({ ...before, [field]: text }));
+  const kinds = KINDS.filter(([one]) => canHold(followed) || one === 'simulated' || one === 'capital');
 
   const use = async (): Promise<void> => {
     const read = {
-      fills: readFillsCsv(texts.fills, 'Fills'),
-      holdings: readHoldingsCsv(texts.holdings, 'Positions'),
-      events: readEventsCsv(texts.events, 'Events'),
+      fills: readFillsCsv(typed.fills, 'Fills'),
+      holdings: readHoldingsCsv(typed.holdings, 'Positions'),
+      events: readEventsCsv(typed.events, 'Events'),
     };
     const faults = [
       ...problemsOf(read.fills),
@@ -71,11 +76,13 @@ export function Account({ followed, evening }: AccountProps) {
     ];
     const made = accountOf(kind, capital, cash, read.holdings.rows);
     if (typeof made === 'string') return setTold(made);
-    await changeFollowed(followed.id, `The account of “${followed.name}” is changed.`, {
-      account: made,
-      fills: read.fills.rows,
-      events: read.events.rows,
-    });
+    const change = { account: made, fills: read.fills.rows, events: read.events.rows };
+    committed.current = JSON.stringify([change.account, change.fills, change.events]);
+    try {
+      await changeFollowed(followed.id, `The account of “${followed.name}” is changed.`, change);
+    } catch (error) {
+      return setTold(`It was not kept: ${(error as Error).message}. What you typed stands above; try again.`);
+    }
     setTold(
       faults.length === 0
         ? 'Kept: the orders are for this account now.'
@@ -92,7 +99,7 @@ export function Account({ followed, evening }: AccountProps) {
         void use();
       }}
     >
-      <Radio label="The orders are for" value={kind} choices={kinds} onChange={setKind} />
+      <Radio label="The orders are for" value={kind} choices={kinds} onChange={type('kind')} />
       {!canHold(followed) && (
         <p className="text-soft">
           A blend of buckets has no positions of one account: its orders are sized by money alone.
@@ -100,18 +107,18 @@ export function Account({ followed, evening }: AccountProps) {
       )}
       {(kind === 'capital' || kind === 'fills') && (
         <Field name="Money on the trusted day">
-          {(id) => <NumberField id={id} value={capital} onChange={setCapital} className="w-36" />}
+          {(id) => <NumberField id={id} value={capital} onChange={type('capital')} className="w-36" />}
         </Field>
       )}
       {kind === 'holdings' && (
         <>
           <Field name="Cash today">
-            {(id) => <NumberField id={id} value={cash} onChange={setCash} negative className="w-36" />}
+            {(id) => <NumberField id={id} value={cash} onChange={type('cash')} negative className="w-36" />}
           </Field>
           <Rows
             name="Positions"
             about="side, date and price of the entry may be left out"
-            value={texts.holdings}
+            value={typed.holdings}
             placeholder={HEADS.holdings}
             onChange={type('holdings')}
           />
@@ -120,14 +127,14 @@ export function Account({ followed, evening }: AccountProps) {
       <Rows
         name="Fills"
         about="what your broker did, laid against the simulation; prices and costs in money"
-        value={texts.fills}
+        value={typed.fills}
         placeholder={HEADS.fills}
         onChange={type('fills')}
       />
       <Rows
         name="Events"
         about="results days and the like, told before they come"
-        value={texts.events}
+        value={typed.events}
         placeholder={HEADS.events}
         onChange={type('events')}
       />
@@ -143,6 +150,25 @@ export function Account({ followed, evening }: AccountProps) {
     </form>
   );
 }
+
+interface Typed {
+  readonly kind: Kind;
+  readonly capital: string;
+  readonly cash: string;
+  readonly fills: string;
+  readonly holdings: string;
+  readonly events: string;
+}
+
+/** The account as one would type it. */
+const typedOf = ({ account, fills, events }: StoredFollowed): Typed => ({
+  kind: account.kind,
+  capital: 'capital' in account ? String(account.capital) : '',
+  cash: 'cash' in account ? String(account.cash) : '',
+  fills: fills.length === 0 ? '' : fillsCsv(fills),
+  holdings: account.kind === 'holdings' ? holdingsCsv(account.holdings) : '',
+  events: events.length === 0 ? '' : eventsCsv(events),
+});
 
 const problemsOf = ({ problems }: OwnRows<unknown>): string[] => problems.map(describeProblem);
 

@@ -26,9 +26,12 @@ export function BringUpToDate() {
   const { mostAhead } = source;
   const wasBusy = useRef(false);
   useEffect(() => {
-    if (wasBusy.current && !busy) notify('The bars are up to date.');
+    if (wasBusy.current && !busy) {
+      const isDone = work.kind === 'updated' && !work.stopped;
+      notify(isDone ? 'The bars are up to date.' : 'The update of the bars has ended before its end.');
+    }
     wasBusy.current = busy;
-  }, [busy]);
+  }, [busy, work]);
   const updateAll = (): Promise<void> => update(first?.symbols ?? [], others);
   const next = async (): Promise<void> => {
     await moveOn(source.name, mostAhead ?? 0);

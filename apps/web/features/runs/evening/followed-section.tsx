@@ -5,6 +5,7 @@ import { Trash2 } from 'lucide-react';
 import { benchmarkOf } from '@/model/runs/kept.ts';
 import { HelpMark } from '@/parts/help-mark.tsx';
 import { changeFollowed, removeFollowed } from '@/store/follow/followed.ts';
+import { toldIfFailed } from '@/store/undo.ts';
 import { Button, IconButton } from '@/ui/button';
 import { Fold } from '@/ui/fold.tsx';
 import { count, money, percent } from '@/ui/format.ts';
@@ -38,7 +39,7 @@ export function FollowedSection({ one }: { one: FollowedEvening }) {
           onCommit={(text) => {
             const name = text.trim();
             if (name !== followed.name)
-              void changeFollowed(followed.id, 'What is followed was renamed.', { name });
+              void toldIfFailed(changeFollowed(followed.id, 'What is followed was renamed.', { name }));
           }}
           className="w-64 min-w-0 rounded-sm border border-transparent bg-transparent px-1 font-serif text-lg hover:border-hairline focus:border-strong"
         />
@@ -51,7 +52,7 @@ export function FollowedSection({ one }: { one: FollowedEvening }) {
           <IconButton
             label={`Follow ${followed.name} no more`}
             icon={Trash2}
-            onClick={() => void removeFollowed(followed)}
+            onClick={() => void toldIfFailed(removeFollowed(followed))}
           />
         </span>
       </header>
@@ -159,10 +160,12 @@ function OtherPast({ one: { followed }, now }: { one: FollowedEvening; now: Test
       <Button
         className="justify-self-start"
         onClick={() =>
-          void changeFollowed(followed.id, `“${followed.name}” goes on with the bars of now.`, {
-            tested: now,
-            engine: ENGINE_VERSION,
-          })
+          void toldIfFailed(
+            changeFollowed(followed.id, `“${followed.name}” goes on with the bars of now.`, {
+              tested: now,
+              engine: ENGINE_VERSION,
+            }),
+          )
         }
       >
         Go on with the bars of now

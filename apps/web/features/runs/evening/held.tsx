@@ -1,25 +1,11 @@
 'use client';
 
-import { type Evening, isoFromDay, type Trade } from '@plateau/core';
+import { type Evening, isoFromDay } from '@plateau/core';
+import { EXIT_BY } from '@/parts/trades/exit-words.ts';
 import { VERDICTS } from '@/parts/trades/verdicts.ts';
 import { count, percent, price, written } from '@/ui/format.ts';
 import { PlainTable } from '@/ui/plain-table.tsx';
 import { Sideways } from '@/ui/sideways.tsx';
-
-const REASONS: Readonly<Record<NonNullable<Trade['exitReason']>, string>> = {
-  stop: 'its stop',
-  trail: 'its trailing stop',
-  target: 'its target',
-  rule: 'the exit rule',
-  time: 'its time limit',
-  rank: 'its rank at the review',
-  membership: 'the end of its membership',
-  'data-ended': 'the end of its bars',
-  'period-end': 'the end of the run',
-  own: 'your own choice',
-};
-
-export const reasonWords = (reason: Trade['exitReason']): string => (reason ? REASONS[reason] : '');
 
 /** What changed on the last session, and what is held with its stops as they stand for the next. */
 export function Held({ evening }: { evening: Evening }) {
@@ -34,7 +20,7 @@ export function Held({ evening }: { evening: Evening }) {
     }),
     ...left.map(
       (trade) =>
-        `ended ${trade.side} ${trade.symbol} at ${price(trade.exitPrice ?? Number.NaN)}, ${percent(trade.return)}, by ${reasonWords(trade.exitReason)}`,
+        `ended ${trade.side} ${trade.symbol} at ${price(trade.exitPrice ?? Number.NaN)}, ${percent(trade.return)}, by ${trade.exitReason ? EXIT_BY[trade.exitReason] : ''}`,
     ),
   ];
   return (

@@ -5,6 +5,7 @@ import { hasRoom, type NamedEvening, ordererOf, ordersByInstrument } from '@plat
 import { useState } from 'react';
 import { reasonsAskedOf } from '@/model/follow/followed.ts';
 import { Conditions, ruleName } from '@/parts/inspect/conditions.tsx';
+import { EXIT_BY } from '@/parts/trades/exit-words.ts';
 import { VERDICTS } from '@/parts/trades/verdicts.ts';
 import { Button } from '@/ui/button';
 import { Fold } from '@/ui/fold.tsx';
@@ -13,7 +14,6 @@ import { PlainTable } from '@/ui/plain-table.tsx';
 import { Sideways } from '@/ui/sideways.tsx';
 import { useAnswer } from '@/ui/use-answer.ts';
 import { askWhy } from '@/workers/run-client.ts';
-import { reasonWords } from './held.tsx';
 import type { FollowedEvening } from './use-evenings.ts';
 
 interface Wanted {
@@ -74,7 +74,11 @@ export function Orders({ evenings }: { evenings: readonly FollowedEvening[] }) {
                   price(want.stop),
                   price(want.target),
                   want.action === 'exit' ? (
-                    reasonWords(want.reason)
+                    want.reason ? (
+                      EXIT_BY[want.reason]
+                    ) : (
+                      ''
+                    )
                   ) : (
                     <button
                       key="why"
