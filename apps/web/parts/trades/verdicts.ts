@@ -22,3 +22,12 @@ export const VERDICTS: Readonly<Record<DayVerdict, string>> = {
   rule: 'the rule did not hold',
   'no-review': 'the rule held, but its day was not asked for',
 };
+
+/** The same of an order that has not met its session: why it would find no room at the last close. */
+export const NO_ROOM: typeof VERDICTS = {
+  ...VERDICTS,
+  'no-slot': 'no slot is free',
+  'day-limit': 'the day’s limit is reached',
+  'group-full': 'its group is full',
+  'no-cash': 'not enough cash',
+};

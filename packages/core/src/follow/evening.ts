@@ -76,8 +76,8 @@ export interface Evening {
   /** of own fills or holdings */
   readonly own:
     | {
-        /** from the first day of `since`, in money */
-        readonly equity: Float64Array;
+        /** of own fills: from the first day of `since`, in money; what positions of today came from is not known */
+        readonly equity: Float64Array | undefined;
         readonly unplaced: readonly { readonly fill: OwnFill; readonly why: Unplaced }[];
       }
     | undefined;
@@ -145,7 +145,13 @@ export function eveningOf(
     since,
     tested: testedOf(run, trusted, barsPerYear),
     checks: checksOf(market, universe, { day, trusted, benchmark, concerned, events }),
-    own: own && isOwn ? { equity: own.run.marks.equity.slice(first), unplaced: own.unplaced } : undefined,
+    own:
+      own && isOwn
+        ? {
+            equity: account.kind === 'fills' ? own.run.marks.equity.slice(first) : undefined,
+            unplaced: own.unplaced,
+          }
+        : undefined,
     beside:
       fills.length > 0
         ? fillsBeside(simulatedFills([...model.trades, ...model.openTrades], trusted), fills)

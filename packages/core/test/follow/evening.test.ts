@@ -177,6 +177,7 @@ describe('own accounts', () => {
     const account = { kind: 'holdings', cash: 321, holdings } as const;
     const own = evening(market, universe, request, { ...SIMULATED, trusted: at(days, 55), account });
     expect(own.cash).toBeCloseTo(321, 9);
+    expect(own.own).toEqual({ equity: undefined, unplaced: [] });
     expect(own.equity).toBeCloseTo(321 + 7 * 159 + 2 * 318, 9);
     expect(own.orders.map(({ action, symbol, shares, reason }) => [action, symbol, shares, reason])).toEqual([
       ['exit', 'A', 7, 'rule'],

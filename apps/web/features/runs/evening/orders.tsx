@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { reasonsAskedOf } from '@/model/follow/followed.ts';
 import { Conditions, ruleName } from '@/parts/inspect/conditions.tsx';
 import { EXIT_BY } from '@/parts/trades/exit-words.ts';
-import { VERDICTS } from '@/parts/trades/verdicts.ts';
+import { NO_ROOM, VERDICTS } from '@/parts/trades/verdicts.ts';
 import { Button } from '@/ui/button';
 import { Fold } from '@/ui/fold.tsx';
 import { count, price, written } from '@/ui/format.ts';
@@ -111,7 +111,7 @@ export function Orders({ evenings }: { evenings: readonly FollowedEvening[] }) {
                 side,
                 written(shares, 'shares'),
                 price(close),
-                VERDICTS[likely],
+                NO_ROOM[likely],
               ])}
             />
           </Sideways>

@@ -4,7 +4,7 @@ import { isoFromDay, type ShownRun } from '@plateau/core';
 import { hasRoom, ordersTable, tableCsv } from '@plateau/files';
 import { Copy, Download } from 'lucide-react';
 import { toast } from 'sonner';
-import { VERDICTS } from '@/parts/trades/verdicts.ts';
+import { NO_ROOM } from '@/parts/trades/verdicts.ts';
 import { Button } from '@/ui/button';
 import { count, price, written } from '@/ui/format.ts';
 import { PlainTable } from '@/ui/plain-table.tsx';
@@ -52,7 +52,7 @@ export function NextOrders({ run, name, last }: NextOrdersProps) {
             price(order.stop),
             price(order.target),
             order.reason ?? '',
-            hasRoom(order) ? 'yes' : VERDICTS[order.likely],
+            hasRoom(order) ? 'yes' : NO_ROOM[order.likely],
           ])}
         />
       )}
