@@ -168,4 +168,6 @@ test('orders are for one’s own account, and own fills are laid beside the simu
   await title(page).click();
   await page.keyboard.press('ControlOrMeta+z');
   await expect(page.getByRole('button', { name: /^Your fills/ })).toHaveCount(0);
+  await expect(account.getByRole('textbox', { name: 'Fills', exact: true })).toHaveValue('');
+  await expect(account.getByLabel('Money on the trusted day')).toHaveValue('50,000');
 });
