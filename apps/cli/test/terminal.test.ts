@@ -219,7 +219,6 @@ describe('the file to run', () => {
 });
 
 describe('it ends', () => {
-  const study = ['study', join(samples, 'study.json'), '--bars', bars];
   const begun = (args: readonly string[]) => spawn(process.execPath, [bin, ...args], { cwd: root });
   const status = (child: ReturnType<typeof begun>): Promise<number | null> =>
     new Promise((resolve) => child.on('exit', resolve));
@@ -232,7 +231,16 @@ describe('it ends', () => {
 
   it('with 130 when it is interrupted, leaving no half file', async () => {
     const out = join(scratch, 'interrupted');
-    const child = begun([...study, '--workers', '1', '--out', out]);
+    // Long enough that no machine has done it before the signal comes.
+    const long = JSON.parse(readFileSync(join(samples, 'study.json'), 'utf8'));
+    const file = join(scratch, 'long.json');
+    const axes = [
+      { dial: 'low', from: 3, to: 7, step: 1 },
+      { dial: 'limit', from: 5, to: 300, step: 1 },
+    ];
+    writeFileSync(file, JSON.stringify({ ...long, axes }));
+    const args = ['study', file, '--bars', bars, '--universe', join(bars, 'universe.csv')];
+    const child = begun([...args, '--workers', '1', '--out', out]);
     const ended = status(child);
     child.stderr.once('data', () => child.kill('SIGINT'));
     expect(await ended).toBe(130);

@@ -59,6 +59,5 @@ test('an order that finds room is filled by a session that opens where the last 
     ),
     { numRuns: 150 },
   );
-  for (const outcome of ['taken', 'no-slot', 'no-cash'] as const)
-    expect(seen.get(outcome), outcome).toBeGreaterThan(0);
+  for (const outcome of ['taken', 'no-slot'] as const) expect(seen.get(outcome), outcome).toBeGreaterThan(0);
 });
