@@ -28,6 +28,7 @@ test('Back and forward walk sheets, tabs, places and instruments; filters and zo
   await tab('Years').click();
   await expect(page).toHaveURL(/tab=years/);
   await tab(/^Logbook/).click();
+  await expect(page).toHaveURL(/tab=logbook/);
   await page.goBack();
   await expect(tab('Years')).toHaveAttribute('aria-selected', 'true');
   await page.goBack();
