@@ -3,6 +3,7 @@
 import { countUntil, unionOfDays } from '../days/calendar.ts';
 import type { Day } from '../days/day.ts';
 import { same } from '../numeric/compare.ts';
+import { RankSort } from '../numeric/rank-sort.ts';
 import type { Panel } from './panel.ts';
 
 /**
@@ -23,6 +24,7 @@ export function compareMembers(
   const next = Int32Array.from(members, ({ day }) => (from === -Infinity ? 0 : countUntil(day, from - 1)));
   const who = new Int32Array(size);
   const today = new Float64Array(size);
+  const sort = new RankSort(size);
   const calendar = unionOfDays(
     members.map((bars) => bars.day),
     from,
@@ -40,11 +42,13 @@ export function compareMembers(
       if (value === value && panel.isMember(k, day)) who[n++] = k;
       else columns[k]![bar] = Number.NaN;
     }
-    const sorted = who.subarray(0, n).sort((a, b) => today[b]! - today[a]!);
+    for (let r = 0; r < n; r++) sort.values[r] = today[who[r]!]!;
+    sort.sort(n, true);
+    const { values, order } = sort;
     let place = 0;
     for (let r = 0; r < n; r++) {
-      const k = sorted[r]!;
-      if (r === 0 || !same(today[k]!, today[sorted[r - 1]!]!)) place = r;
+      const k = who[order[r]!]!;
+      if (r === 0 || !same(values[r]!, values[r - 1]!)) place = r;
       columns[k]![next[k]! - 1] =
         how === 'rank' ? place + 1 : n === 1 ? 100 : (100 * (n - 1 - place)) / (n - 1);
     }

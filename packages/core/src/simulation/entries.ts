@@ -2,10 +2,8 @@
 // from day to day: most candidates of most days are refused, so they must cost nothing but their log line.
 
 import { same } from '../numeric/compare.ts';
+import { RankSort } from '../numeric/rank-sort.ts';
 import type { SidePlan } from './plan.ts';
-
-/** Days with more entries than this are sorted by the platform, whose sort makes arrays; the others in place. */
-const INSERTION_IS_FASTER = 48;
 
 export class Entries {
   count = 0;
@@ -23,6 +21,8 @@ export class Entries {
   readonly sides: readonly SidePlan[];
   /** the rank value, NaN without one */
   readonly rank: Float64Array;
+  readonly #sort: RankSort;
+  readonly #before: Int32Array;
 
   /** Room for the candidates of the strategy's busiest day. */
   constructor(sides: readonly SidePlan[]) {
@@ -40,6 +40,8 @@ export class Entries {
     this.side = new Uint8Array(most);
     this.sign = new Int8Array(most);
     this.rank = new Float64Array(most);
+    this.#sort = new RankSort(most);
+    this.#before = new Int32Array(most);
   }
 
   /** The side of an entry. */
@@ -94,8 +96,12 @@ export class Entries {
 
   /** Sorts the entries from `from` on, all of one side, by rank value; ties go by symbol, which is how they came. */
   sortByRank(from: number, highestFirst: boolean): void {
-    if (this.count - from > INSERTION_IS_FASTER) this.#sortMany(from, highestFirst);
-    else this.#sortFew(from, highestFirst);
+    const { rank, count } = this;
+    const sort = this.#sort;
+    sort.values.set(rank.subarray(from, count));
+    sort.sort(count - from, highestFirst);
+    for (let k = from; k < count; k++) rank[k] = sort.values[k - from]!;
+    for (const column of [this.instrument, this.bar, this.next]) this.#follow(column, from);
     this.#settleTies(from);
   }
 
@@ -117,46 +123,11 @@ export class Entries {
     }
   }
 
-  #sortMany(from: number, highestFirst: boolean): void {
-    const { instrument, bar, next, rank } = this;
-    const order = Int32Array.from({ length: this.count - from }, (_x, k) => from + k);
-    const way = highestFirst ? -1 : 1;
-    order.sort((a, b) => way * (rank[a]! - rank[b]!) || a - b);
-    const ranks = Float64Array.from(order, (k) => rank[k]!);
-    instrument.set(
-      order.map((k) => instrument[k]!),
-      from,
-    );
-    bar.set(
-      order.map((k) => bar[k]!),
-      from,
-    );
-    next.set(
-      order.map((k) => next[k]!),
-      from,
-    );
-    rank.set(ranks, from);
-  }
-
-  #sortFew(from: number, highestFirst: boolean): void {
-    const { instrument, bar, next, rank, count } = this;
-    for (let n = from + 1; n < count; n++) {
-      const who = instrument[n]!;
-      const at = bar[n]!;
-      const then = next[n]!;
-      const value = rank[n]!;
-      let k = n - 1;
-      while (k >= from && (highestFirst ? rank[k]! < value : rank[k]! > value)) {
-        instrument[k + 1] = instrument[k]!;
-        bar[k + 1] = bar[k]!;
-        next[k + 1] = next[k]!;
-        rank[k + 1] = rank[k]!;
-        k--;
-      }
-      instrument[k + 1] = who;
-      bar[k + 1] = at;
-      next[k + 1] = then;
-      rank[k + 1] = value;
-    }
+  /** Puts a column into the order of the last sort. */
+  #follow(column: Int32Array, from: number): void {
+    const before = this.#before;
+    const { order } = this.#sort;
+    for (let k = from; k < this.count; k++) before[k] = column[k]!;
+    for (let k = from; k < this.count; k++) column[k] = before[from + order[k - from]!]!;
   }
 }
