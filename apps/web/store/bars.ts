@@ -1,27 +1,32 @@
 // Bars as runs, charts and checks see them: as stored, with the trader's repairs laid over.
 
-import { type Bars, isBlock, repairedBars, unpackBars } from '@plateau/core';
+import { type Bars, repairedBars, unpackBars } from '@plateau/core';
 import type { StoredListing, StoredRepair } from '@/model/rows.ts';
-import { database } from './database.ts';
-import { readWhere } from './read.ts';
+import { readBlocks } from './blocks.ts';
+import { readAll, readWhere } from './read.ts';
 
 /** Bars by symbol; a listing whose block is gone is left out. */
 export async function readBars(listings: readonly StoredListing[]): Promise<Map<string, Bars>> {
-  const symbols = listings.map(({ symbol }) => symbol);
   const [blocks, repairs] = await Promise.all([
-    database.blocks.bulkGet(listings.map(({ block }) => block)),
-    readWhere('repairs', 'symbol', symbols),
+    readBlocks(listings),
+    readWhere(
+      'repairs',
+      'symbol',
+      listings.map(({ symbol }) => symbol),
+    ),
   ]);
   const bySymbol = repairsBySymbol(repairs);
   return new Map(
     listings.flatMap(({ symbol }, k) => {
       const block = blocks[k]?.block;
-      // A block that is none is as good as gone: its instrument has no bars.
-      return isBlock(block)
-        ? [[symbol, repairedBars(unpackBars(block), bySymbol.get(symbol) ?? [])] as const]
-        : [];
+      return block ? [[symbol, repairedBars(unpackBars(block), bySymbol.get(symbol) ?? [])] as const] : [];
     }),
   );
+}
+
+/** All repairs, by the instrument that they are of. */
+export async function readRepairsBySymbol(): Promise<ReadonlyMap<string, StoredRepair[]>> {
+  return repairsBySymbol(await readAll('repairs'));
 }
 
 export function repairsBySymbol(repairs: readonly StoredRepair[]): ReadonlyMap<string, StoredRepair[]> {

@@ -82,8 +82,8 @@ class PlateauDatabase extends Dexie {
   }
 }
 
-/** The id of the block that a source's history of an instrument is kept in. */
-export function sourceBlock(source: string, symbol: string): string {
+/** The id that a block of a source's had where an update wrote over it; now each is written once, under an id of its own. */
+function sourceBlock(source: string, symbol: string): string {
   return `${source}/${symbol}`;
 }
 

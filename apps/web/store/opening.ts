@@ -1,5 +1,6 @@
 // The store as a page comes upon it.
 
+import { deleteCopies } from './copies/folder.ts';
 import { database, STORE_VERSION } from './database.ts';
 
 /** @returns whether it is of a newer version of this page, which this one cannot write */
@@ -21,6 +22,7 @@ export function onLetGo(listener: () => void): () => void {
 }
 
 /** Deletes everything that is kept in this browser. */
-export function deleteStore(): Promise<void> {
-  return database.delete();
+export async function deleteStore(): Promise<void> {
+  await database.delete();
+  await deleteCopies();
 }

@@ -1,6 +1,8 @@
-// Blocks of bars that an import replaced: kept for a day, so that the import can be taken back.
+// Which blocks of bars are wanted: those that a listing names, and those that an import replaced, which are kept for a day so
+// that it can be taken back.
 
 import Joi from 'joi';
+import { readAll } from './read.ts';
 import { changeSetting, readSetting } from './setting.ts';
 
 interface Replaced {
@@ -28,4 +30,9 @@ export function keepReplaced(blocks: readonly string[]): Promise<void> {
 /** The blocks that are kept so. @param now milliseconds since 1970 */
 export async function replacedBlocks(now: number): Promise<string[]> {
   return (await readSetting(...KEPT)).filter(({ at }) => now - at < DAY).map(({ block }) => block);
+}
+
+/** The blocks that a listing names or that are kept. @param now milliseconds since 1970 */
+export async function wantedBlocks(now: number): Promise<Set<string>> {
+  return new Set([...(await readAll('listings')).map(({ block }) => block), ...(await replacedBlocks(now))]);
 }

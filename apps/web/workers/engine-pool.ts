@@ -4,8 +4,9 @@ import { PoolEnded, WorkPool } from '@plateau/core';
 import { readAll } from '@/store/read.ts';
 import { onMarketChange } from '@/store/tabs.ts';
 import { takeEngine, warmEngine } from './engine-start.ts';
+import { lastNeeded, putDownNeeded } from './last-needed.ts';
 import { forgetMarket, readMarket, withHeld } from './market-memory.ts';
-import { type Asked, neededSymbols } from './needed-symbols.ts';
+import { type Asked, expectNeeded, neededSymbols } from './needed-symbols.ts';
 import type { EngineSetup, PageWork } from './page-work.ts';
 import { workerChannel, workersOf } from './web-workers.ts';
 
@@ -15,6 +16,8 @@ interface Loaded {
   readonly symbols: ReadonlySet<string>;
   readonly setup: Promise<EngineSetup>;
   readonly pool: Promise<EnginePool>;
+  /** stops the reading of what nothing has asked for yet */
+  readonly guess?: AbortController;
 }
 
 let loaded: Loaded | undefined;
@@ -25,8 +28,8 @@ function requireSharedMemory(): void {
   }
 }
 
-async function readSetup(symbols: ReadonlySet<string>): Promise<EngineSetup> {
-  const [market, universes] = await Promise.all([readMarket(symbols), readAll('universes')]);
+async function readSetup(symbols: ReadonlySet<string>, signal?: AbortSignal): Promise<EngineSetup> {
+  const [market, universes] = await Promise.all([readMarket(symbols, signal), readAll('universes')]);
   return { market, universes: new Map(universes.map(({ id, members }) => [id, members])) };
 }
 
@@ -44,21 +47,50 @@ function helperCount(): number {
   return Math.max(0, (navigator.hardwareConcurrency || 2) - 2);
 }
 
+function load(symbols: ReadonlySet<string>, guess?: AbortController): Loaded {
+  const setup = readSetup(symbols, guess?.signal);
+  const mine: Loaded = {
+    symbols,
+    setup,
+    pool: startPool(setup).catch((error: unknown) => {
+      if (loaded === mine) loaded = undefined;
+      throw error;
+    }),
+    ...(guess && { guess }),
+  };
+  return mine;
+}
+
+/**
+ * Begins to read what the last page's runs read, while this page finds out what it will run. Where that is something else, the
+ * reading stops, and what has come of it is used.
+ */
+export function expectRun(): void {
+  const symbols = lastNeeded();
+  if (loaded || symbols.size === 0) return;
+  loaded = load(symbols, new AbortController());
+  // Nobody waits for a guess.
+  loaded.pool.catch(() => {});
+  expectNeeded();
+}
+
 /** A pool whose memory holds what the run needs; a failed start is tried again by the next run. */
 export async function engineFor(asked: Asked, also: readonly string[] = []): Promise<Loaded> {
   const needed = new Set([...(await neededSymbols(asked)), ...also]);
+  const before = loaded;
   // An empty need is a run with problems of its own, which the engine must still be asked for.
-  if (!loaded || ![...needed].every((symbol) => loaded?.symbols.has(symbol))) {
-    const before = loaded;
-    const symbols = withHeld(needed);
-    const setup = readSetup(symbols);
-    const pool = startPool(setup).catch((error: unknown) => {
-      loaded = undefined;
-      throw error;
-    });
-    loaded = { symbols, setup, pool };
-    void before?.pool.then((old) => old.end());
+  if (before && [...needed].every((symbol) => before.symbols.has(symbol))) {
+    const { guess: _asked, ...taken } = before;
+    loaded = taken;
+  } else {
+    before?.guess?.abort();
+    loaded = load(withHeld(needed));
+    void before?.pool.then(
+      (old) => old.end(),
+      () => {},
+    );
   }
+  putDownNeeded(needed);
   return loaded;
 }
 

@@ -27,9 +27,11 @@ import {
 import { expose } from 'comlink';
 import type { Duplicates, ImportProgress, ImportReport, Inspected } from '@/model/market/import.ts';
 import type { StoredListing, StoredRepair } from '@/model/rows.ts';
+import { sweepCopies } from '@/store/copies/copies.ts';
+import { copiesFolder } from '@/store/copies/folder.ts';
 import { database } from '@/store/database.ts';
-import { readAll, readEach, readOne } from '@/store/read.ts';
-import { keepReplaced, replacedBlocks } from '@/store/replaced.ts';
+import { readEach, readOne } from '@/store/read.ts';
+import { keepReplaced, wantedBlocks } from '@/store/replaced.ts';
 import { bytesOf, type Content, sizeOf } from './read-file.ts';
 import { readFiles } from './read-files.ts';
 
@@ -268,13 +270,12 @@ async function remember(shape: string, layout: Layout): Promise<void> {
 async function sweep(): Promise<number> {
   // Ids first: a source's block is written together with its name, so one seen here has its name by the next line.
   const ids = await database.blocks.toCollection().primaryKeys();
-  const named = new Set([
-    ...(await readAll('listings')).map(({ block }) => block),
-    ...(await replacedBlocks(Date.now())),
-  ]);
+  const named = await wantedBlocks(Date.now());
   const old = Date.now() - YOUNG;
   const orphans = ids.filter((id) => !named.has(id) && !(Number(id.split('-')[0]) >= old));
   await database.blocks.bulkDelete(orphans);
+  const folder = await copiesFolder();
+  if (folder) await sweepCopies(folder, named);
   return orphans.length;
 }
 

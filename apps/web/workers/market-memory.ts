@@ -21,15 +21,23 @@ export function withHeld(symbols: ReadonlySet<string>): ReadonlySet<string> {
 }
 
 /**
- * The bars of these symbols, and no others that were not read together with one of them.
- * @throws with a sentence when they cannot be read
+ * The bars of these symbols, and no others that were not read together with one of them. What has come when it is stopped stays
+ * in memory.
+ * @throws with a sentence when they cannot be read, or when it is stopped
  */
-export async function readMarket(symbols: ReadonlySet<string>): Promise<readonly SharedMarket[]> {
+export async function readMarket(
+  symbols: ReadonlySet<string>,
+  signal?: AbortSignal,
+): Promise<readonly SharedMarket[]> {
   const mine = edition;
   const kept = held.filter((part) => part.shares.some(({ symbol }) => symbols.has(symbol)));
   const known = symbolsOf(kept);
   const missing = [...symbols].filter((symbol) => !known.has(symbol));
-  const fresh = missing.length === 0 ? [] : await Promise.all(shares(missing).map(readShare));
+  const came = (part: SharedMarket): void => {
+    if (mine === edition) held = [...held, part];
+  };
+  const fresh =
+    missing.length === 0 ? [] : await Promise.all(shares(missing).map((its) => readShare(its, came, signal)));
   const market = [...kept, ...fresh.flat()];
   if (mine === edition) held = market;
   return market;
@@ -50,24 +58,28 @@ function shares(symbols: readonly string[]): string[][] {
   return Array.from({ length: readers }, (_none, n) => symbols.filter((_symbol, k) => k % readers === n));
 }
 
-function readShare(symbols: readonly string[]): Promise<SharedMarket[]> {
+function readShare(
+  symbols: readonly string[],
+  came: (part: SharedMarket) => void,
+  signal?: AbortSignal,
+): Promise<SharedMarket[]> {
   return new Promise((resolve, reject) => {
     const worker = new Worker(new URL('./market.worker.ts', import.meta.url), { type: 'module' });
+    const fail = (why: string): void => {
+      worker.terminate();
+      reject(new Error(why));
+    };
+    signal?.addEventListener('abort', () => fail('nothing asked for it'));
     const parts: SharedMarket[] = [];
-    const end = (): void => worker.terminate();
     worker.addEventListener('message', ({ data }: MessageEvent<MarketAnswer>) => {
       if ('market' in data) {
         parts.push(data.market);
-        return;
-      }
-      end();
-      if (data.fault === undefined) resolve(parts);
-      else reject(new Error(data.fault));
+        came(data.market);
+      } else if (data.fault !== undefined) fail(data.fault);
+      // It ends by itself: it may have copies to finish.
+      else resolve(parts);
     });
-    worker.addEventListener('error', (event) => {
-      end();
-      reject(new Error(event.message || 'its worker ended'));
-    });
+    worker.addEventListener('error', (event) => fail(event.message || 'its worker ended'));
     worker.postMessage(symbols);
   });
 }

@@ -65,6 +65,11 @@ async function orForget<T>(reading: PromiseLike<T>): Promise<T> {
   }
 }
 
+/** Asks the store ahead of the first run. */
+export function expectNeeded(): void {
+  listedSymbols().catch(() => {});
+}
+
 function listedSymbols(): Promise<ReadonlySet<string>> {
   listed ??= orForget(database.listings.toCollection().primaryKeys()).then((keys) => new Set(keys));
   return listed;

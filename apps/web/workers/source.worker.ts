@@ -8,9 +8,10 @@ import type { Updated } from '@/model/market/updated.ts';
 import type { StoredBlock, StoredListing } from '@/model/rows.ts';
 import { withRetries } from '@/sources/retry.ts';
 import { sourceNamed } from '@/sources/sources.ts';
-import { database, sourceBlock } from '@/store/database.ts';
+import { database } from '@/store/database.ts';
 import { sessionsAheadOf } from '@/store/market/ahead.ts';
 import { readEach, readOne } from '@/store/read.ts';
+import { replacedBlocks } from '@/store/replaced.ts';
 
 /** Requests under way at once in one worker: one is read while the other is on its way. */
 const LANES = 2;
@@ -45,7 +46,7 @@ async function inLanes<T>(items: readonly T[], work: (item: T) => Promise<void>)
 }
 
 function stored(listing: SourceListing, source: string, bars: Bars): [StoredListing, StoredBlock] {
-  const id = sourceBlock(source, listing.symbol);
+  const id = `${source}/${listing.symbol}/${crypto.randomUUID()}`;
   const block = packBars(bars);
   return [
     { ...listing, source, block: id, ...summaryOfBlock(block), changed: Date.now() },
@@ -53,10 +54,14 @@ function stored(listing: SourceListing, source: string, bars: Bars): [StoredList
   ];
 }
 
+/** Writes blocks and the listings that name them; those that were named before go, unless an import is taken back to them. */
 async function put(full: readonly (readonly [StoredListing, StoredBlock])[]): Promise<void> {
+  const kept = new Set(await replacedBlocks(Date.now()));
   await database.transaction('rw', database.listings, database.blocks, async () => {
+    const before = await database.listings.bulkGet(full.map(([{ symbol }]) => symbol));
     await database.blocks.bulkPut(full.map(([, block]) => block));
     await database.listings.bulkPut(full.map(([listing]) => listing));
+    await database.blocks.bulkDelete(before.flatMap((row) => (row && !kept.has(row.block) ? row.block : [])));
   });
 }
 

@@ -78,6 +78,7 @@ export { catalogue, formOf, measureOf } from './measures/catalogue.ts';
 export { type Measure, usualWindows } from './measures/measure.ts';
 export { otherNamesOf } from './measures/synonyms.ts';
 export { at } from './numeric/at.ts';
+export { checkOf } from './numeric/check.ts';
 export { fingerprint, utf8 } from './numeric/fingerprint.ts';
 export { GrowingRows } from './numeric/growing.ts';
 export { exp, log } from './numeric/portable.ts';
@@ -85,7 +86,7 @@ export { createRandom } from './numeric/random.ts';
 export type { FromWorker, Port, ToWorker } from './parallel/messages.ts';
 export { Cancelled, PoolEnded, type Settled, type Spawn, type Task, WorkPool } from './parallel/pool.ts';
 export { type Handlers, serve } from './parallel/serve.ts';
-export { openMarket, type SharedMarket, shareMarket } from './parallel/shared-market.ts';
+export { openMarket, type SharedMarket, shareBlocks, shareMarket } from './parallel/shared-market.ts';
 export {
   type Alone,
   type AloneSize,

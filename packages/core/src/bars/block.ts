@@ -9,7 +9,7 @@
 import { at } from '../numeric/at.ts';
 import type { Bars } from './bars.ts';
 import { BAR_VALUES } from './columns.ts';
-import { barsIn, bytesOfBars } from './layout.ts';
+import { barsIn, bytesOfBars, copyBars, newBars } from './layout.ts';
 
 const HEADER = 8;
 const TABLE = 8;
@@ -43,28 +43,39 @@ export function packBars(bars: Bars): ArrayBuffer {
 
 /** Columns of the wide form are views into the block. */
 export function unpackBars(block: ArrayBuffer): Bars {
-  const [count = 0, form = 0] = new Uint32Array(block, 0, 2);
-  if (form < NARROW) return barsIn(block, HEADER, count, form === FACTOR);
+  const { count, form, factor } = headOf(block);
+  if (form < NARROW) return barsIn(block, HEADER, count, factor);
+  const bars = newBars(count, factor);
+  unpackInto(block, bars);
+  return bars;
+}
+
+/** Unpacks a block over bars of its count and columns, as {@link headOf} tells them. */
+export function unpackInto(block: ArrayBuffer, bars: Bars): void {
+  const { count, form, factor } = headOf(block);
+  if (form < NARROW) {
+    copyBars(barsIn(block, HEADER, count, factor), bars);
+    return;
+  }
   const decimals = new Uint8Array(block, HEADER, TABLE);
+  bars.day.set(daysOfBlock(block));
   let offset = HEADER + TABLE + padded(4 * count);
-  const next = (k: number): Float64Array => {
+  columnsIn(bars).forEach((column, k) => {
     const its = at(decimals, k);
-    const column =
-      its === WIDE
-        ? new Float64Array(block, offset, count)
-        : widened(new Int32Array(block, offset, count), its);
+    if (its === WIDE) column.set(new Float64Array(block, offset, count));
+    else widen(new Int32Array(block, offset, count), its, column);
     offset += bytesOfColumn(count, its);
-    return column;
-  };
-  return {
-    day: daysOfBlock(block),
-    open: next(0),
-    high: next(1),
-    low: next(2),
-    close: next(3),
-    volume: next(4),
-    ...(form === NARROW + FACTOR ? { factor: next(5) } : {}),
-  };
+  });
+}
+
+/** How many bars a block holds, and whether they have a factor column. */
+export function headOf(block: ArrayBuffer): {
+  readonly count: number;
+  readonly form: number;
+  readonly factor: boolean;
+} {
+  const [count = 0, form = 0] = new Uint32Array(block, 0, 2);
+  return { count, form, factor: form === FACTOR || form === NARROW + FACTOR };
 }
 
 /** The days of a block alone: a view into it. */
@@ -127,9 +138,7 @@ function narrow(column: Float64Array, decimals: number, out: Int32Array): void {
   for (let i = 0; i < column.length; i++) out[i] = Math.round(column[i]! * power);
 }
 
-function widened(column: Int32Array, decimals: number): Float64Array {
+function widen(column: Int32Array, decimals: number, out: Float64Array): void {
   const power = POWERS[decimals]!;
-  const out = new Float64Array(column.length);
   for (let i = 0; i < column.length; i++) out[i] = column[i]! / power;
-  return out;
 }

@@ -1,6 +1,7 @@
 // A market in one block of shared memory, so that every worker reads the same bars and none copies them.
 
 import type { Bars, Market } from '../bars/bars.ts';
+import { headOf, unpackInto } from '../bars/block.ts';
 import { barsIn, bytesOfBars, copyBars } from '../bars/layout.ts';
 
 interface Share {
@@ -19,16 +20,33 @@ export interface SharedMarket {
 
 /** Copies a market into shared memory. @throws {RangeError} when there is not that much memory */
 export function shareMarket(market: Market): SharedMarket {
+  const heads = [...market].map(([symbol, { day, factor }]) => ({
+    symbol,
+    count: day.length,
+    factor: factor !== undefined,
+  }));
+  return shared(heads, (symbol, copy) => copyBars(market.get(symbol) as Bars, copy));
+}
+
+/** Unpacks blocks, by symbol, straight into shared memory. @throws {RangeError} when there is not that much memory */
+export function shareBlocks(blocks: ReadonlyMap<string, ArrayBuffer>): SharedMarket {
+  const heads = [...blocks].map(([symbol, block]) => ({ symbol, ...headOf(block) }));
+  return shared(heads, (symbol, copy) => unpackInto(blocks.get(symbol) as ArrayBuffer, copy));
+}
+
+function shared(
+  heads: readonly Omit<Share, 'offset'>[],
+  fill: (symbol: string, copy: Bars) => void,
+): SharedMarket {
   const shares: Share[] = [];
   let size = 0;
-  for (const [symbol, bars] of market) {
-    const share = { symbol, offset: size, count: bars.day.length, factor: bars.factor !== undefined };
-    shares.push(share);
-    size += bytesOfBars(share.count, share.factor);
+  for (const { symbol, count, factor } of heads) {
+    shares.push({ symbol, offset: size, count, factor });
+    size += bytesOfBars(count, factor);
   }
-  const shared = { memory: new SharedArrayBuffer(size), shares };
-  for (const [symbol, copy] of openMarket(shared)) copyBars(market.get(symbol) as Bars, copy);
-  return shared;
+  const market = { memory: new SharedArrayBuffer(size), shares };
+  for (const [symbol, copy] of openMarket(market)) fill(symbol, copy);
+  return market;
 }
 
 /** The market whose columns are views into the shared memory. */

@@ -1,0 +1,35 @@
+// Where copies of stored blocks are: a folder of the browser's own file system.
+
+import type { OpenFile } from './part.ts';
+
+/** What is needed of the browser's FileSystemDirectoryHandle. */
+export interface Folder {
+  keys(): AsyncIterable<string>;
+  getFileHandle(name: string, options?: { create?: boolean }): Promise<FileHandle>;
+  removeEntry(name: string): Promise<void>;
+}
+export interface FileHandle {
+  createSyncAccessHandle(options?: { mode?: 'read-only' | 'readwrite' }): Promise<OpenFile>;
+}
+
+const FOLDER = 'bars';
+
+/** Where the copies are; undefined in a browser, or a private window, that has no such room. */
+export async function copiesFolder(): Promise<Folder | undefined> {
+  try {
+    const root = await navigator.storage.getDirectory();
+    return (await root.getDirectoryHandle(FOLDER, { create: true })) as unknown as Folder;
+  } catch {
+    return undefined;
+  }
+}
+
+/** Deletes all copies. */
+export async function deleteCopies(): Promise<void> {
+  try {
+    const root = await navigator.storage?.getDirectory();
+    await root?.removeEntry(FOLDER, { recursive: true });
+  } catch {
+    // There are none, or another tab reads them: its sweep finds them dead.
+  }
+}
