@@ -3,7 +3,6 @@
 
 import type { Node, Place } from '../language/tree.ts';
 import type { Evaluator } from './evaluate.ts';
-import { TRUE } from './truth.ts';
 
 export interface ConditionCount {
   /** where the condition stands in the rule's text */
@@ -27,28 +26,37 @@ export function censusOf(evaluator: Evaluator, rule: Node, from: number, to: num
     days += countOf(members);
     ask(rule, members, members);
 
+    /** Tallies a node; gives the days of those coming that pass it. */
     function ask(node: Node, all: Uint8Array, coming: Uint8Array): Uint8Array {
       const passing = through(node, all, coming);
       const count = counts.get(node) ?? { trueDays: 0, left: 0 };
       counts.set(node, count);
-      count.left += countOf(passing);
       const truths = evaluator.truths(node, k);
-      for (let i = 0; i < all.length; i++) count.trueDays += all[i]! & Number(truths[i] === TRUE);
+      let trueDays = 0;
+      let left = 0;
+      for (let i = 0; i < all.length; i++) {
+        // TRUE is 2.
+        trueDays += all[i]! & (truths[i]! >> 1);
+        left += passing[i]!;
+      }
+      count.trueDays += trueDays;
+      count.left += left;
       return passing;
     }
 
     function through(node: Node, all: Uint8Array, coming: Uint8Array): Uint8Array {
       if (node.kind === 'and') return node.parts.reduce((left, part) => ask(part, all, left), coming);
+      const passing = new Uint8Array(coming.length);
       if (node.kind === 'or') {
-        const passing = new Uint8Array(coming.length);
         for (const part of node.parts) {
           const more = ask(part, all, coming);
           for (let i = 0; i < passing.length; i++) passing[i]! |= more[i]!;
         }
-        return passing;
+      } else {
+        const truths = evaluator.truths(node, k);
+        for (let i = 0; i < passing.length; i++) passing[i] = coming[i]! & (truths[i]! >> 1);
       }
-      const truths = evaluator.truths(node, k);
-      return coming.map((here, i) => here & Number(truths[i] === TRUE));
+      return passing;
     }
   }
   return [...counts].map(([{ place }, { trueDays, left }]) => ({ place, share: trueDays / days, left }));
@@ -56,13 +64,17 @@ export function censusOf(evaluator: Evaluator, rule: Node, from: number, to: num
 
 /** 1 on the bars on which an instrument is a member. */
 function membersDays({ panel }: Evaluator, instrument: number, from: number, to: number): Uint8Array {
-  return Uint8Array.from(panel.bars[instrument]!.day, (day) =>
-    day >= from && day <= to && panel.isMember(instrument, day) ? 1 : 0,
-  );
+  const { day } = panel.bars[instrument]!;
+  const members = new Uint8Array(day.length);
+  for (let i = 0; i < day.length; i++) {
+    const d = day[i]!;
+    members[i] = +(d >= from && d <= to && panel.isMember(instrument, d));
+  }
+  return members;
 }
 
 function countOf(flags: Uint8Array): number {
   let count = 0;
-  for (const flag of flags) count += flag;
+  for (let i = 0; i < flags.length; i++) count += flags[i]!;
   return count;
 }

@@ -65,6 +65,14 @@ export function createPanel(
   const symbols = listed.filter(hasBars);
   const universeSize = symbols.length;
   const rowsOf = symbols.map((symbol) => (spells.get(symbol) ?? []).sort(newestFirst));
+  // The same spells in columns: rules ask for a member on every bar.
+  const rows = rowsOf.flat();
+  const fromOf = Float64Array.from(rows, ({ from = -Infinity }) => from);
+  const toOf = Float64Array.from(rows, ({ to = Infinity }) => to);
+  const spellOf = new Int32Array(universeSize + 1);
+  rowsOf.forEach((its, k) => {
+    spellOf[k + 1] = spellOf[k]! + its.length;
+  });
   const numbers = new Map(symbols.map((symbol, k) => [symbol, k]));
 
   const everyDay =
@@ -99,7 +107,9 @@ export function createPanel(
     },
     isMember(instrument, day) {
       if (instrument >= universeSize) return false;
-      for (const row of rowsOf[instrument]!) if (holds(row, day)) return true;
+      for (let k = spellOf[instrument]!; k < spellOf[instrument + 1]!; k++) {
+        if (fromOf[k]! <= day && toOf[k]! >= day) return true;
+      }
       return false;
     },
     groupOn(instrument, day) {
