@@ -68,6 +68,7 @@ interface DataTableProps<Row> {
 }
 
 const ROW = 24;
+const FIRST_ROWS = 16;
 /** The column that rows are grouped by; it is never shown. */
 const GROUP = '\u0000group';
 const NONE: readonly string[] = [];
@@ -142,6 +143,8 @@ export function DataTable<Row>(props: DataTableProps<Row>) {
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW,
     overscan: 12,
+    // Rows are there at the first drawing, which may be done in slices, and not only once the table has been measured.
+    initialRect: { width: 0, height: FIRST_ROWS * ROW },
   });
   const rowFocus = useRowFocus(rows.length, virtual);
   return (

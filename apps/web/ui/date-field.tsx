@@ -3,7 +3,7 @@
 import { dayFromIso, isoFromDay } from '@plateau/core';
 import { CalendarDays, ChevronLeft, ChevronRight } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import { type ChangeEvent, useState } from 'react';
+import { type ChangeEvent, type ReactNode, type RefObject, useRef, useState } from 'react';
 import { DayPicker, type DropdownProps } from 'react-day-picker';
 import { box, POPPED } from './box.ts';
 import { dayInWords } from './format.ts';
@@ -50,6 +50,8 @@ export function DateField(props: DateFieldProps) {
   const { label, id, value, onChange, first, last, choices = [], disabled, faulty, describedBy } = props;
   const cell = props.look === 'cell';
   const [open, setOpen] = useState(false);
+  const [used, setUsed] = useState(false);
+  const opener = useRef<HTMLButtonElement>(null);
   const day = dayFromIso(value.trim());
   const take = (next: number | undefined): void => {
     (props.onPoint ?? onChange)(next === undefined ? '' : isoFromDay(next));
@@ -79,39 +81,84 @@ export function DateField(props: DateFieldProps) {
             : box({ faulty, className: 'min-w-24 flex-1 rounded-r-none border-r-0 px-1.5 py-0.5' })
         }
       />
-      <Popover.Root open={open} onOpenChange={setOpen}>
-        <Popover.Trigger
-          aria-label={label ? `${label}: calendar` : 'Calendar'}
-          disabled={disabled}
-          className={
-            cell
-              ? 'px-0.5 text-soft opacity-0 group-focus-within/date:opacity-100 group-hover/date:opacity-100 hover:text-ink data-[state=open]:opacity-100'
-              : box({ faulty, className: 'min-w-[1.85rem] rounded-l-none px-1 text-soft hover:text-ink' })
-          }
-        >
-          <CalendarDays size={13} aria-hidden />
-        </Popover.Trigger>
-        <Popover.Portal>
-          <Popover.Content align="end" sideOffset={4} aria-label="Calendar" className={`p-3 ${POPPED}`}>
-            {choices.length > 0 && (
-              <p className="flex flex-wrap gap-x-3 pb-2">
-                {choices.map(([words, its]) => (
-                  <button
-                    key={words}
-                    type="button"
-                    className="text-accent underline decoration-hairline underline-offset-2 hover:decoration-accent"
-                    onClick={() => take(its)}
-                  >
-                    {words}
-                  </button>
-                ))}
-              </p>
-            )}
-            <Calendar day={day} first={first} last={last} onDay={take} />
-          </Popover.Content>
-        </Popover.Portal>
-      </Popover.Root>
+      <button
+        ref={opener}
+        type="button"
+        aria-label={label ? `${label}: calendar` : 'Calendar'}
+        aria-haspopup="dialog"
+        aria-expanded={open}
+        data-state={open ? 'open' : 'closed'}
+        disabled={disabled}
+        onClick={() => {
+          setUsed(true);
+          setOpen(!open);
+        }}
+        className={
+          cell
+            ? 'px-0.5 text-soft opacity-0 group-focus-within/date:opacity-100 group-hover/date:opacity-100 hover:text-ink data-[state=open]:opacity-100'
+            : box({ faulty, className: 'min-w-[1.85rem] rounded-l-none px-1 text-soft hover:text-ink' })
+        }
+      >
+        <CalendarDays size={13} aria-hidden />
+      </button>
+      {used && (
+        <CalendarPopover opener={opener} open={open} onOpen={setOpen}>
+          {choices.length > 0 && (
+            <p className="flex flex-wrap gap-x-3 pb-2">
+              {choices.map(([words, its]) => (
+                <button
+                  key={words}
+                  type="button"
+                  className="text-accent underline decoration-hairline underline-offset-2 hover:decoration-accent"
+                  onClick={() => take(its)}
+                >
+                  {words}
+                </button>
+              ))}
+            </p>
+          )}
+          <Calendar day={day} first={first} last={last} onDay={take} />
+        </CalendarPopover>
+      )}
     </span>
+  );
+}
+
+interface CalendarPopoverProps {
+  /** the button that opens it, beside which it stands and to which it gives the focus back */
+  readonly opener: RefObject<HTMLButtonElement | null>;
+  readonly open: boolean;
+  readonly onOpen: (open: boolean) => void;
+  readonly children: ReactNode;
+}
+
+/** There from its first opening on: a table may have a field in each of its cells, and few are ever opened. */
+function CalendarPopover({ opener, open, onOpen, children }: CalendarPopoverProps) {
+  const left = useRef(false);
+  return (
+    <Popover.Root open={open} onOpenChange={onOpen}>
+      <Popover.Anchor virtualRef={opener as RefObject<HTMLButtonElement>} />
+      <Popover.Portal>
+        <Popover.Content
+          align="end"
+          sideOffset={4}
+          aria-label="Calendar"
+          className={`p-3 ${POPPED}`}
+          onInteractOutside={(event) => {
+            // The opener closes it by itself.
+            if (opener.current?.contains(event.target as Node)) event.preventDefault();
+            else left.current = true;
+          }}
+          onCloseAutoFocus={(event) => {
+            event.preventDefault();
+            if (!left.current) opener.current?.focus();
+            left.current = false;
+          }}
+        >
+          {children}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
   );
 }
 
@@ -162,7 +209,8 @@ function Calendar({ day, first, last, onDay }: CalendarProps) {
       components={CALENDAR_PARTS}
       labels={{ labelDayButton: dayInWords }}
       classNames={{
-        months: 'relative',
+        // Room for the arrows beside the month and the year.
+        months: 'relative min-w-60',
         nav: 'absolute right-0 flex gap-1',
         month_caption: 'pb-2',
         dropdowns: 'flex gap-1',

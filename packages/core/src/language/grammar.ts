@@ -90,9 +90,11 @@ export class RuleParser extends EmbeddedActionsParser {
   unit = 'day';
   private depth = 0;
 
-  constructor() {
+  /** @param checked whether the grammar is looked through for faults of its own, which takes longer than making it */
+  constructor(checked = false) {
     super(w.allTokens, {
       maxLookahead: 3,
+      skipValidations: !checked,
       recoveryEnabled: false,
       // Only the label travels in the error; messageFor makes the sentence.
       errorMessageProvider: {

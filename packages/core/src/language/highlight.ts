@@ -61,7 +61,7 @@ const roles = new Map<TokenType, TokenRole>([
 
 /** The pieces in reading order; punctuation and arithmetic signs are left out. */
 export function tokensOf(text: string): { readonly place: Place; readonly role: TokenRole }[] {
-  const { tokens, groups } = w.ruleLexer.tokenize(text);
+  const { tokens, groups } = w.tokenize(text);
   const comments = groups.comments ?? [];
   return [...tokens, ...comments]
     .sort((a, b) => a.startOffset - b.startOffset)

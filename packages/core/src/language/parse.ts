@@ -12,7 +12,7 @@ export type Parsed =
   | { readonly ok: true; readonly tree: Node }
   | { readonly ok: false; readonly problem: RuleProblem };
 
-const parser = new RuleParser();
+let parser: RuleParser | undefined;
 
 function messageFor(error: IRecognitionException, text: string): RuleProblem {
   const { token } = error;
@@ -87,7 +87,7 @@ export function parseRule(text: string, unit: 'day' | 'week' | 'month' = 'day'):
   const fail = (at: Place, message: string): Parsed => ({ ok: false, problem: { place: at, message } });
   if (text.length > 20_000)
     return fail({ from: 0, to: text.length }, 'A rule may have 20,000 characters at most.');
-  const { tokens, errors } = w.ruleLexer.tokenize(text);
+  const { tokens, errors } = w.tokenize(text);
   const strange = errors[0];
   if (strange) {
     const at = { from: strange.offset, to: strange.offset + strange.length };
@@ -97,6 +97,7 @@ export function parseRule(text: string, unit: 'day' | 'week' | 'month' = 'day'):
   if (unknown >= 0) return { ok: false, problem: messageForUnknown(text, tokens, unknown) };
   if (tokens.length === 0) return fail({ from: 0, to: text.length }, 'The rule is empty.');
   try {
+    parser ??= new RuleParser();
     const tree = parser.start(unit, tokens);
     const error = parser.errors[0];
     if (error) return { ok: false, problem: messageFor(error, text) };

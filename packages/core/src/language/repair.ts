@@ -52,7 +52,7 @@ export function* repair(
 }
 
 function* candidates(text: string, at: Place): Generator<string> {
-  const { tokens } = w.ruleLexer.tokenize(text);
+  const { tokens } = w.tokenize(text);
   const found = tokens.findIndex((token) => token.startOffset + token.image.length > at.from);
   const fault = found < 0 ? tokens.length : found;
   for (const place of [fault, fault + 1, fault - 1]) {

@@ -53,7 +53,7 @@ function replaceNames(
   pattern: RegExp,
   replacement: (...groups: string[]) => string | undefined,
 ): string {
-  const { tokens } = w.ruleLexer.tokenize(text);
+  const { tokens } = w.tokenize(text);
   const isOwn = (from: number, to: number): boolean =>
     tokens.some(
       ({ tokenType, startOffset, image }) =>

@@ -1,6 +1,12 @@
 // The tokens of rule text. Measure names come from the catalogue, so a new measure is a new word by itself.
 
-import { type CustomPatternMatcherFunc, createToken, Lexer, type TokenType } from 'chevrotain';
+import {
+  type CustomPatternMatcherFunc,
+  createToken,
+  type ILexingResult,
+  Lexer,
+  type TokenType,
+} from 'chevrotain';
 import { catalogue } from '../measures/catalogue.ts';
 
 /** `day` may also be written bar; a weekly strategy writes week, a monthly one month. */
@@ -179,7 +185,20 @@ export const allTokens: TokenType[] = [
   Word,
 ];
 
-export const ruleLexer = new Lexer(allTokens, { positionTracking: 'onlyOffset', ensureOptimizations: false });
+let lexer: Lexer | undefined;
+
+/**
+ * A text's words. The lexer is made for the first text, since most pages that could read a rule read none; what it would check
+ * of its own words each time, the tests check.
+ */
+export function tokenize(text: string): ILexingResult {
+  lexer ??= new Lexer(allTokens, {
+    positionTracking: 'onlyOffset',
+    ensureOptimizations: false,
+    skipValidations: true,
+  });
+  return lexer.tokenize(text);
+}
 
 /** Every fixed word or phrase of the language, as it is written; for suggestions and completions. */
 export const knownPhrases: readonly string[] = [

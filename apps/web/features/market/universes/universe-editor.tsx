@@ -43,7 +43,7 @@ export function UniverseEditor({ universe, names, listings, sessions }: Universe
     setFault(undefined);
     void renameUniverse(universe, name);
   };
-  const { members: found, unknown } = membersFrom(adding, listings);
+  const { members: found, unknown } = useMemo(() => membersFrom(adding, listings), [adding, listings]);
   const add = (): void => {
     void changeMembers(
       universe,
@@ -70,8 +70,8 @@ export function UniverseEditor({ universe, names, listings, sessions }: Universe
         />
       </div>
       <p className="text-soft">
-        {count(new Set(members.map(({ symbol }) => symbol)).size)} instruments in {count(members.length)}{' '}
-        spells of membership{universe.source ? `, kept by ${universe.source}` : ''}.
+        {count(symbols.length)} instruments in {count(members.length)} spells of membership
+        {universe.source ? `, kept by ${universe.source}` : ''}.
       </p>
       {!isDated(members) && (
         <p className="text-loss">

@@ -4,7 +4,7 @@ import type { Universe } from '@plateau/core';
 import { clsx } from 'clsx';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { Plus, TriangleAlert } from 'lucide-react';
-import { useState } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { isDated } from '@/model/market/members.ts';
 import type { InstrumentQuality } from '@/model/market/quality.ts';
 import type { StoredListing } from '@/model/rows.ts';
@@ -26,14 +26,14 @@ interface UniversesProps {
 
 /** Universes: who belongs to each and when. */
 export function Universes({ listings, listed, quality }: UniversesProps) {
-  const universes = useLiveQuery(
-    async () => (await readAll('universes')).sort((a, b) => (a.id < b.id ? -1 : 1)),
-    [],
+  // Drawn in slices, between which the page answers: a universe may have thousands of members.
+  const universes = useDeferredValue(
+    useLiveQuery(async () => (await readAll('universes')).sort((a, b) => (a.id < b.id ? -1 : 1)), []),
   );
   const [picked, setPicked] = useState<string>();
   // The id of the universe that is being made: once it is in the list, it is made, and another can be begun at once.
   const [begun, setBegun] = useState<string>();
-  const { value: sessions } = useAnswer(marketSessions, []);
+  const sessions = useDeferredValue(useAnswer(marketSessions, []).value);
   if (!universes) return null;
   const chosen = universes.find(({ id }) => id === picked) ?? universes[0];
   const making = begun !== undefined && !universes.some(({ id }) => id === begun);
