@@ -24,27 +24,38 @@ interface IconButtonProps extends ComponentProps<'button'> {
 }
 
 /** A button that is only a picture: its name is told by the tooltip and to a screen reader. */
-export function IconButton({ label, icon: Icon, className, ...props }: IconButtonProps) {
+export function IconButton(props: IconButtonProps) {
   return (
     <Tooltip.Root>
       <Tooltip.Trigger asChild>
-        <button
-          type="button"
-          aria-label={label}
-          className={clsx(
-            'inline-flex size-[1.85rem] shrink-0 items-center justify-center rounded-sm text-soft hover:bg-sunk hover:text-ink disabled:opacity-40',
-            className,
-          )}
-          {...props}
-        >
-          <Icon size={15} aria-hidden />
-        </button>
+        <PictureButton {...props} />
       </Tooltip.Trigger>
       <Tooltip.Portal>
         <Tooltip.Content sideOffset={4} className="z-50 border border-strong bg-raised px-2 py-1 text-ink">
-          {label}
+          {props.label}
         </Tooltip.Content>
       </Tooltip.Portal>
     </Tooltip.Root>
+  );
+}
+
+/** The same in each row of a table: the browser's own tooltip, for ours would take longer to draw than the row. */
+export function RowButton(props: IconButtonProps) {
+  return <PictureButton title={props.label} {...props} />;
+}
+
+function PictureButton({ label, icon: Icon, className, ...props }: IconButtonProps) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      className={clsx(
+        'inline-flex size-[1.85rem] shrink-0 items-center justify-center rounded-sm text-soft hover:bg-sunk hover:text-ink disabled:opacity-40',
+        className,
+      )}
+      {...props}
+    >
+      <Icon size={15} aria-hidden />
+    </button>
   );
 }

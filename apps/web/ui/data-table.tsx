@@ -18,7 +18,7 @@ import {
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { clsx } from 'clsx';
 import { ArrowDown, ArrowUp, ChevronDown, ChevronRight } from 'lucide-react';
-import { type CSSProperties, type ReactNode, useMemo, useRef, useState } from 'react';
+import { type CSSProperties, memo, type ReactNode, useMemo, useRef, useState } from 'react';
 import { useRowFocus } from './use-row-focus.ts';
 
 interface Meta<Row> {
@@ -128,8 +128,9 @@ function useGrid<Row>(props: DataTableProps<Row>) {
 
 /** Sortable by any column, each as wide as one wants it, the first always in view; only the rows in view are drawn. */
 export function DataTable<Row>(props: DataTableProps<Row>) {
-  const { label, rows: given, above, empty, grouping, onOpen, isOpen } = props;
+  const { label, rows: given, columns, hidden, above, empty, grouping, onOpen, isOpen } = props;
   const table = useGrid(props);
+  const sizes = table.getState().columnSizing;
   const { rows } = table.getRowModel();
   const ordered = table.getPreExpandedRowModel().rows;
   const shown = useMemo(
@@ -175,7 +176,6 @@ export function DataTable<Row>(props: DataTableProps<Row>) {
               {virtual.getVirtualItems().map(({ index, start }) => {
                 const row = rows[index];
                 if (!row) return null;
-                const place = { height: ROW, transform: `translateY(${start}px)` };
                 return row.getIsGrouped() && grouping ? (
                   <GroupLine
                     key={row.id}
@@ -183,16 +183,20 @@ export function DataTable<Row>(props: DataTableProps<Row>) {
                     columns={table.getVisibleLeafColumns()}
                     cells={grouping.cells(String(row.groupingValue))}
                     index={index + 2}
-                    style={place}
+                    style={placeAt(start)}
                   />
                 ) : (
                   <BodyRow
                     key={row.id}
                     row={row}
+                    columns={columns}
+                    sizes={sizes}
+                    hidden={hidden}
                     index={index + 2}
-                    style={place}
+                    start={start}
                     open={isOpen?.(row.original) ?? false}
-                    onOpen={onOpen && (() => onOpen(row.original, shown))}
+                    shown={shown}
+                    onOpen={onOpen}
                   />
                 );
               })}
@@ -256,28 +260,38 @@ function HeaderRow<Row>({ table }: { table: Table<Row> }) {
   ));
 }
 
+const placeAt = (start: number): CSSProperties => ({ height: ROW, transform: `translateY(${start}px)` });
+
 interface BodyRowProps<Row> {
   readonly row: TableRow<Row>;
   readonly index: number;
-  readonly style: CSSProperties;
+  readonly start: number;
   readonly open: boolean;
-  readonly onOpen: (() => void) | undefined;
+  readonly shown: readonly Row[];
+  readonly onOpen: DataTableProps<Row>['onOpen'];
+  // What its cells are drawn by, which the grid keeps: a row is drawn anew when one of them is another.
+  readonly columns: DataTableProps<Row>['columns'];
+  readonly hidden: DataTableProps<Row>['hidden'];
+  readonly sizes: ColumnSizingState;
 }
 
-function BodyRow<Row>({ row, index, style, open, onOpen }: BodyRowProps<Row>) {
+/** Drawn anew only when something of its own is another: scrolling moves rows, and draws those that come. */
+const BodyRow = memo(PlainRow) as typeof PlainRow;
+
+function PlainRow<Row>({ row, index, start, open, shown, onOpen }: BodyRowProps<Row>) {
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: the row's first cell holds a button for the keyboard
     <div
       role="row"
       aria-rowindex={index}
       aria-selected={onOpen ? open : undefined}
-      onClick={onOpen}
+      onClick={onOpen && (() => onOpen(row.original, shown))}
       className={clsx(
         'absolute flex w-full border-b border-hairline hover:bg-accent-paper',
         onOpen && 'cursor-pointer',
         open ? 'bg-accent-paper' : 'bg-raised',
       )}
-      style={style}
+      style={placeAt(start)}
     >
       {row.getVisibleCells().map((cell, k) => {
         const meta = metaOf<Row>(cell.column.columnDef);

@@ -5,7 +5,7 @@ import { X } from 'lucide-react';
 import { useMemo } from 'react';
 import type { StoredListing, StoredUniverse } from '@/model/rows.ts';
 import { changeMembers, dayOrNone } from '@/store/market/actions.ts';
-import { IconButton } from '@/ui/button';
+import { RowButton } from '@/ui/button';
 import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
 import { DateCell } from '@/ui/date-cell.tsx';
 import { TextInput } from '@/ui/text-input.tsx';
@@ -36,26 +36,29 @@ export function MembersTable({ universe, listings, sessions, onFault }: MembersT
       return { ...member, name: listing?.name ?? 'not in the market', unknown: !listing };
     });
   }, [members, listings]);
-  const change = (spell: Spell, next: Partial<Membership>, what: string): void => {
-    onFault(undefined);
-    void changeMembers(
-      universe,
-      (now) => now.map((member) => (isSame(member, spell) ? tidy({ ...member, ...next }) : member)),
-      what,
-    );
-  };
-  const remove = (spell: Spell): void => {
-    void changeMembers(
-      universe,
-      (now) => now.filter((member) => !isSame(member, spell)),
-      `${spell.symbol} is removed from ${universe.name}.`,
-    );
-  };
+  const columns = useMemo(() => {
+    const change = (spell: Spell, next: Partial<Membership>, what: string): void => {
+      onFault(undefined);
+      void changeMembers(
+        universe,
+        (now) => now.map((member) => (isSame(member, spell) ? tidy({ ...member, ...next }) : member)),
+        what,
+      );
+    };
+    const remove = (spell: Spell): void => {
+      void changeMembers(
+        universe,
+        (now) => now.filter((member) => !isSame(member, spell)),
+        `${spell.symbol} is removed from ${universe.name}.`,
+      );
+    };
+    return columnsOf({ members: universe.members, sessions, change, remove, onFault });
+  }, [universe, sessions, onFault]);
   return (
     <DataTable
       label="Members"
       rows={spells}
-      columns={columnsOf({ members, sessions, change, remove, onFault })}
+      columns={columns}
       empty="It has no members: add symbols above."
     />
   );
@@ -106,7 +109,7 @@ function columnsOf(acts: Acts): DataColumn<Spell>[] {
     column('remove', '', () => 0, {
       width: 26,
       show: (s) => (
-        <IconButton label={`Remove ${s.symbol}`} icon={X} className="size-5" onClick={() => remove(s)} />
+        <RowButton label={`Remove ${s.symbol}`} icon={X} className="size-5" onClick={() => remove(s)} />
       ),
     }),
   ];
