@@ -76,7 +76,7 @@ async function write(folder: Folder, blocks: Readonly<Record<string, readonly nu
 async function readAllOf(folder: Folder, ids: readonly string[]) {
   const copies = await Copies.open(folder);
   const found = ids.map((id) => wordsOf(copies.read(id)));
-  copies.close();
+  await copies.close();
   return found;
 }
 
@@ -118,8 +118,7 @@ describe('copies', () => {
       [1, 2],
     ]);
     expect(one.has('b')).toBe(false);
-    one.close();
-    two.close();
+    await Promise.all([one.close(), two.close()]);
     await writer.finish();
     expect(await readAllOf(folder, ['b'])).toEqual([[3]]);
   });
@@ -129,7 +128,7 @@ describe('copies', () => {
     const [name] = [...folder.files.keys()];
     const whole = (folder.files.get(name ?? '') ?? new Uint8Array()).slice();
     const rightOrNone = async (bytes: Uint8Array) => {
-      folder.files.set(name ?? '', bytes);
+      folder.files.set(name ?? '', bytes.slice());
       const [a, b] = await readAllOf(folder, ['a', 'b']);
       if (a) expect(a).toEqual([1, 2, 3, 4]);
       if (b) expect(b).toEqual([-5, 6]);
@@ -144,6 +143,18 @@ describe('copies', () => {
       expect(await rightOrNone(whole.slice(0, length)), `${length} bytes`).toBe(false);
     }
     expect(await rightOrNone(whole)).toBe(true);
+  });
+
+  it('of a file with a broken one are let go of with it, to be written anew', async () => {
+    await write(folder, { a: [1, 2], b: [3, 4] });
+    await write(folder, { c: [5] });
+    const [name = ''] = folder.files.keys();
+    folder.files.get(name)?.set([9], 0);
+    expect(await readAllOf(folder, ['b', 'c'])).toEqual([[3, 4], [5]]);
+    expect(folder.files.size).toBe(2);
+    expect(await readAllOf(folder, ['a', 'b', 'c'])).toEqual([undefined, [3, 4], [5]]);
+    expect(folder.files.size).toBe(1);
+    expect(await readAllOf(folder, ['a', 'b', 'c'])).toEqual([undefined, undefined, [5]]);
   });
 
   it('that meet a full disk leave nothing behind', async () => {
@@ -177,7 +188,7 @@ describe('a sweep', () => {
     await sweepCopies(folder, new Set());
     expect(folder.files.size).toBe(2);
     expect(wordsOf(reader.read('a'))).toEqual([1]);
-    reader.close();
+    await reader.close();
     await writer.finish();
     await sweepCopies(folder, new Set());
     expect(folder.files.size).toBe(0);

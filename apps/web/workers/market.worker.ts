@@ -47,8 +47,8 @@ async function read(symbols: readonly string[]): Promise<void> {
       else if (isWrittenOnce(stored.id)) await writer?.add(stored.id, stored.block);
     }
   }
-  copies?.close();
   answer({ fault: undefined });
+  await copies?.close();
   if (!folder || !writer) return;
   await writer.finish();
   const { wantedBlocks } = await import('@/store/replaced.ts');

@@ -10,17 +10,23 @@ const MOST_LENGTHS = 64;
 
 /** The copies that can be read, held open until they are let go. */
 export class Copies {
-  readonly #files: OpenFile[] = [];
+  readonly #folder: Folder;
+  readonly #files = new Map<OpenFile, string>();
+  readonly #broken = new Set<OpenFile>();
   readonly #spare = new Map<number, ArrayBuffer[]>();
   readonly #places = new Map<string, { readonly file: OpenFile; readonly entry: Entry }>();
 
+  private constructor(folder: Folder) {
+    this.#folder = folder;
+  }
+
   /** Opens what is whole; several readers, of several tabs, may at once. */
   static async open(folder: Folder): Promise<Copies> {
-    const copies = new Copies();
+    const copies = new Copies(folder);
     for await (const name of folder.keys()) {
       const opened = await openPart(folder, name);
       if (!opened) continue;
-      copies.#files.push(opened.file);
+      copies.#files.set(opened.file, name);
       for (const entry of opened.entries) copies.#places.set(entry.id, { file: opened.file, entry });
     }
     return copies;
@@ -37,10 +43,12 @@ export class Copies {
     const { length } = place.entry;
     const block = this.#spare.get(length)?.pop() ?? new ArrayBuffer(length);
     try {
-      return readEntry(place.file, place.entry, block) ? block : undefined;
+      if (readEntry(place.file, place.entry, block)) return block;
     } catch {
-      return undefined;
+      // As good as another block.
     }
+    this.#broken.add(place.file);
+    return undefined;
   }
 
   /** Takes the memory of a copy back, for the next of the same length: new memory costs as much as reading does. */
@@ -50,8 +58,12 @@ export class Copies {
     else if (this.#spare.size < MOST_LENGTHS) this.#spare.set(block.byteLength, [block]);
   }
 
-  close(): void {
-    for (const file of this.#files) file.close();
+  /** Lets the files go, and deletes those in which something was broken: what they had is copied anew the next time. */
+  async close(): Promise<void> {
+    for (const [file, name] of this.#files) {
+      file.close();
+      if (this.#broken.has(file)) await this.#folder.removeEntry(name).catch(() => {});
+    }
   }
 }
 
