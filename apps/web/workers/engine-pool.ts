@@ -16,11 +16,11 @@ interface Loaded {
   readonly symbols: ReadonlySet<string>;
   readonly setup: Promise<EngineSetup>;
   readonly pool: Promise<EnginePool>;
-  /** stops the reading of what nothing has asked for yet */
-  readonly guess?: AbortController;
 }
 
 let loaded: Loaded | undefined;
+/** Stops the reading of what nothing has asked for yet. */
+let guess: AbortController | undefined;
 
 function requireSharedMemory(): void {
   if (typeof SharedArrayBuffer === 'undefined') {
@@ -47,8 +47,8 @@ function helperCount(): number {
   return Math.max(0, (navigator.hardwareConcurrency || 2) - 2);
 }
 
-function load(symbols: ReadonlySet<string>, guess?: AbortController): Loaded {
-  const setup = readSetup(symbols, guess?.signal);
+function load(symbols: ReadonlySet<string>, signal?: AbortSignal): Loaded {
+  const setup = readSetup(symbols, signal);
   const mine: Loaded = {
     symbols,
     setup,
@@ -56,9 +56,18 @@ function load(symbols: ReadonlySet<string>, guess?: AbortController): Loaded {
       if (loaded === mine) loaded = undefined;
       throw error;
     }),
-    ...(guess && { guess }),
   };
   return mine;
+}
+
+/** Ends what was loaded, once it has started; one that failed to has nothing to end. */
+function end(old: Loaded | undefined): void {
+  guess?.abort();
+  guess = undefined;
+  old?.pool.then(
+    (pool) => pool.end(),
+    () => {},
+  );
 }
 
 /**
@@ -68,7 +77,8 @@ function load(symbols: ReadonlySet<string>, guess?: AbortController): Loaded {
 export function expectRun(): void {
   const symbols = lastNeeded();
   if (loaded || symbols.size === 0) return;
-  loaded = load(symbols, new AbortController());
+  guess = new AbortController();
+  loaded = load(symbols, guess.signal);
   // Nobody waits for a guess.
   loaded.pool.catch(() => {});
   expectNeeded();
@@ -77,21 +87,19 @@ export function expectRun(): void {
 /** A pool whose memory holds what the run needs; a failed start is tried again by the next run. */
 export async function engineFor(asked: Asked, also: readonly string[] = []): Promise<Loaded> {
   const needed = new Set([...(await neededSymbols(asked)), ...also]);
-  const before = loaded;
   // An empty need is a run with problems of its own, which the engine must still be asked for.
-  if (before && [...needed].every((symbol) => before.symbols.has(symbol))) {
-    const { guess: _asked, ...taken } = before;
-    loaded = taken;
-  } else {
-    before?.guess?.abort();
+  if (!loaded || ![...needed].every((symbol) => loaded?.symbols.has(symbol))) {
+    end(loaded);
     loaded = load(withHeld(needed));
-    void before?.pool.then(
-      (old) => old.end(),
-      () => {},
-    );
   }
-  putDownNeeded(needed);
-  return loaded;
+  guess = undefined;
+  // What cannot be read is not begun again by the next page.
+  const mine = loaded;
+  mine.pool.then(
+    () => putDownNeeded(needed),
+    () => {},
+  );
+  return mine;
 }
 
 /**
@@ -115,7 +123,7 @@ export async function onEngine<T>(
 
 // What is in memory of bars and universes that have changed is old: the next run reads the store anew.
 onMarketChange(() => {
-  void loaded?.pool.then((old) => old.end());
+  end(loaded);
   loaded = undefined;
   forgetMarket();
 });

@@ -5,10 +5,15 @@ import Joi from 'joi';
 const KEY = 'plateau last needed';
 const schema = Joi.array().items(Joi.string()).required();
 
+let down: string | undefined;
+
 /** A full or forbidden place to put it down only makes the next page slower. */
 export function putDownNeeded(symbols: ReadonlySet<string>): void {
+  const text = JSON.stringify([...symbols]);
+  if (text === down) return;
+  down = text;
   try {
-    localStorage.setItem(KEY, JSON.stringify([...symbols]));
+    localStorage.setItem(KEY, text);
   } catch {}
 }
 

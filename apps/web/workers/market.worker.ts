@@ -13,7 +13,7 @@ import {
 import type { StoredBlock, StoredRepair } from '@/model/rows.ts';
 import { blockNames, isWrittenOnce, type NamedBlock, readBlocks } from '@/store/blocks.ts';
 import { Copies, CopyWriter, sweepCopies } from '@/store/copies/copies.ts';
-import { copiesFolder } from '@/store/copies/folder.ts';
+import { copiesFolder, hasRoomForCopies } from '@/store/copies/folder.ts';
 import { database } from '@/store/database.ts';
 
 /** Parts as they are read, and then the end, with what went wrong. */
@@ -33,7 +33,8 @@ async function read(symbols: readonly string[]): Promise<void> {
     readRepairs(),
   ]);
   const lacking = named.filter(({ block }) => isWrittenOnce(block) && !copies?.has(block));
-  const writer = folder && lacking.length >= WORTH_COPYING ? await CopyWriter.start(folder) : undefined;
+  const isWorth = lacking.length >= WORTH_COPYING && (await hasRoomForCopies());
+  const writer = folder && isWorth ? await CopyWriter.start(folder) : undefined;
   const next = (k: number) => readBatch(named.slice(k, k + BATCH), copies);
   let coming = next(0);
   for (let k = 0; k < named.length; k += BATCH) {

@@ -155,7 +155,8 @@ export function Market() {
               {panel === 'instrument' &&
                 (chosen ? (
                   <InstrumentView
-                    key={chosen.block}
+                    // An import brings another instrument under the same name; an update only lengthens it.
+                    key={chosen.source === 'files' ? chosen.block : chosen.symbol}
                     listing={chosen}
                     listings={listings}
                     quality={quality?.get(chosen.symbol)}

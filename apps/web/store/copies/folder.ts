@@ -24,6 +24,12 @@ export async function copiesFolder(): Promise<Folder | undefined> {
   }
 }
 
+/** Whether the browser has room for bars a second time: copies must not be what fills it. */
+export async function hasRoomForCopies(): Promise<boolean> {
+  const { usage = 0, quota = 0 } = await navigator.storage.estimate();
+  return usage < quota / 2;
+}
+
 /** Deletes all copies. */
 export async function deleteCopies(): Promise<void> {
   try {
