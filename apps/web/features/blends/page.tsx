@@ -8,7 +8,7 @@ import { blendOf, openBlend, useBlends, useOpenBlend } from '@/store/blends/stat
 import { readSheets } from '@/store/sheets/load.ts';
 import { useSheets } from '@/store/sheets/state.ts';
 import { late } from '@/ui/late.tsx';
-import { expectRun } from '@/workers/engine-pool.ts';
+import { beginReading } from '@/workers/begin-reading.ts';
 import { BLEND_STEPS } from './steps.ts';
 
 const Workbench = late('The blend', () => import('./workbench.tsx').then((m) => m.Workbench), {
@@ -27,7 +27,7 @@ export function BlendsPage() {
 
 function Blends() {
   const isAgreed = useBlendInAddress();
-  useEffect(() => expectRun(), []);
+  useEffect(() => beginReading(), []);
   useUndoKeys('blends', BLEND_STEPS);
   useEffect(() => {
     // What the store would not take is in this page alone.

@@ -7,7 +7,7 @@ import { openSheet } from '@/store/sheets/keep.ts';
 import { loadSheets } from '@/store/sheets/load.ts';
 import { livingSheets, useOpenSheet, useSheets } from '@/store/sheets/state.ts';
 import { late } from '@/ui/late.tsx';
-import { expectRun } from '@/workers/engine-pool.ts';
+import { beginReading } from '@/workers/begin-reading.ts';
 import { openLinked } from './sheet/link.ts';
 import { SHEET_STEPS } from './sheet/steps.ts';
 
@@ -27,7 +27,7 @@ export function StrategiesPage() {
 
 function Strategies() {
   const isAgreed = useSheetInAddress();
-  useEffect(() => expectRun(), []);
+  useEffect(() => beginReading(), []);
   useUndoKeys('strategies', SHEET_STEPS);
   useEffect(() => {
     // What the store would not take is in this page alone.
