@@ -1,10 +1,14 @@
-// What a place of runs begins with, before its own code has come.
+// What a place of runs begins with, while its own code comes.
 
-/** Begins to read what the last runs read; the code that does so comes beside the place's own. */
+// Asked for as soon as the place's first code is there, which is before the place is drawn; the server has no use for it.
+const code = typeof window === 'undefined' ? undefined : import('./engine-pool.ts');
+// The first run asks for it again, and tells what is wrong.
+code?.catch(() => {});
+
+/** Begins to read what the last runs read. */
 export function beginReading(): void {
-  import('./engine-pool.ts').then(
+  code?.then(
     ({ expectRun }) => expectRun(),
-    // The first run asks for it again, and tells what is wrong.
     () => {},
   );
 }
