@@ -157,6 +157,16 @@ describe('copies', () => {
     expect(await readAllOf(folder, ['a', 'b', 'c'])).toEqual([undefined, undefined, [5]]);
   });
 
+  it('of a folder that another tab has just deleted are none', async () => {
+    await write(folder, { a: [1] });
+    folder.keys = async function* () {
+      yield 'gone';
+      throw new Error('NotFoundError');
+    };
+    expect(await readAllOf(folder, ['a'])).toEqual([undefined]);
+    await expect(sweepCopies(folder, new Set())).resolves.toBeUndefined();
+  });
+
   it('that meet a full disk leave nothing behind', async () => {
     await write(folder, { a: [1] });
     const before = [...folder.files.keys()];

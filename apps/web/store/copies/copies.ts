@@ -2,7 +2,7 @@
 // the store. They may be gone at any time: what they lack, or have another check for, is read from the store. A block is
 // written once under its id, so a copy is never old.
 
-import type { Folder } from './folder.ts';
+import { type Folder, namesIn } from './folder.ts';
 import { type Entry, type OpenFile, PartWriter, readEntry, readTable } from './part.ts';
 
 /** Instruments with as many bars have blocks as long; of so many lengths, memory is kept for the next block. */
@@ -23,7 +23,7 @@ export class Copies {
   /** Opens what is whole; several readers, of several tabs, may at once. */
   static async open(folder: Folder): Promise<Copies> {
     const copies = new Copies(folder);
-    for await (const name of folder.keys()) {
+    for (const name of await namesIn(folder)) {
       const opened = await openPart(folder, name);
       if (!opened) continue;
       copies.#files.set(opened.file, name);
@@ -138,9 +138,7 @@ export class CopyWriter {
  */
 export async function sweepCopies(folder: Folder, alive: ReadonlySet<string>): Promise<void> {
   const wanted = new Set(alive);
-  const names: string[] = [];
-  for await (const name of folder.keys()) names.push(name);
-  for (const name of names) {
+  for (const name of await namesIn(folder)) {
     const opened = await openPart(folder, name);
     opened?.file.close();
     const entries = opened?.entries ?? [];

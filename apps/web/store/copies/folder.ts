@@ -24,10 +24,25 @@ export async function copiesFolder(): Promise<Folder | undefined> {
   }
 }
 
+/** The files of copies; none where another tab has just deleted all of them. */
+export async function namesIn(folder: Folder): Promise<string[]> {
+  const names: string[] = [];
+  try {
+    for await (const name of folder.keys()) names.push(name);
+  } catch {
+    return [];
+  }
+  return names;
+}
+
 /** Whether the browser has room for bars a second time: copies must not be what fills it. */
 export async function hasRoomForCopies(): Promise<boolean> {
-  const { usage = 0, quota = 0 } = await navigator.storage.estimate();
-  return usage < quota / 2;
+  try {
+    const { usage = 0, quota = 0 } = await navigator.storage.estimate();
+    return usage < quota / 2;
+  } catch {
+    return false;
+  }
 }
 
 /** Deletes all copies. */

@@ -79,7 +79,12 @@ export function UniverseEditor({ universe, names, listings, sessions }: Universe
           was.
         </p>
       )}
-      {sessions && <CountByDay members={members} sessions={sessions} />}
+      {sessions ? (
+        <CountByDay members={members} sessions={sessions} />
+      ) : (
+        // Its room, so that nothing moves when it comes.
+        <div className="h-24 shrink-0" />
+      )}
       <form
         className="flex items-center gap-2 py-1"
         onSubmit={(event) => {
