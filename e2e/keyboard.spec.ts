@@ -29,7 +29,7 @@ test('an idea is changed, looked at, kept, doubted and read about by keys alone'
   await page.goto('/strategies');
   await done(page);
   const cagr = result(page).getByRole('row', { name: /^CAGR/ });
-  const before = await cagr.innerText();
+  const before = (await cagr.textContent()) ?? '';
 
   // The rule: its length is 60 days, and 40 is asked instead. Undo takes it back.
   await page.keyboard.press('e');

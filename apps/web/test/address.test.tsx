@@ -33,9 +33,18 @@ const App = ({ name = 'runs' }: { name?: string }) => (
   </AddressProvider>
 );
 const shown = (): string | null => screen.getByText(/trade|,/).textContent;
-const set = (key: string, value: string | null) => act(() => pages[key]?.(value));
+const set = (key: string, value: string | null) =>
+  act(async () => {
+    const written = pages[key]?.(value);
+    await vi.advanceTimersByTimeAsync(0);
+    await written;
+  });
+
+/** The clock is the test's: what the address holds back for a moment is held back until it moves on. */
+const until = (check: () => void) => vi.waitFor(check, { timeout: 60_000 });
 
 beforeEach(() => {
+  vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });
   router.pathname = '/runs';
   router.search = 'run=a';
   window.history.replaceState(MARK, '', '/runs?run=a');
@@ -43,7 +52,8 @@ beforeEach(() => {
 afterEach(async () => {
   cleanup();
   // What a test left to be written a moment later is not the next one's.
-  await new Promise((then) => setTimeout(then, 120));
+  await vi.advanceTimersByTimeAsync(1000);
+  vi.useRealTimers();
 });
 
 test('what a page writes stands in the address beside the rest, as an entry that the router passes over', async () => {
@@ -64,7 +74,7 @@ test('what was closed stays closed though the router still tells the address bef
   await set('trade', null);
   await set('sort', 'return');
   expect(shown()).toBe('runs: no trade, return');
-  await vi.waitFor(() => expect(window.location.search).toBe('?run=a&sort=return'));
+  await until(() => expect(window.location.search).toBe('?run=a&sort=return'));
 });
 
 test('back within a place is read at once, and the router does not hear of it', async () => {
@@ -74,7 +84,7 @@ test('back within a place is read at once, and the router does not hear of it', 
   await set('trade', 'X.long');
   await act(async () => {
     window.history.back();
-    await vi.waitFor(() => expect(window.location.search).toBe('?run=a'));
+    await until(() => expect(window.location.search).toBe('?run=a'));
   });
   window.removeEventListener('popstate', heard);
   expect(shown()).toBe('runs: no trade, unsorted');
@@ -82,7 +92,6 @@ test('back within a place is read at once, and the router does not hear of it', 
 });
 
 test('of many changes of where one is, the browser is told some and the last; the page has each at once', async () => {
-  vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });
   const told = vi.spyOn(History.prototype, 'replaceState');
   try {
     render(<App />);
@@ -96,7 +105,6 @@ test('of many changes of where one is, the browser is told some and the last; th
     expect(told.mock.calls.length).toBeLessThan(10);
   } finally {
     told.mockRestore();
-    vi.useRealTimers();
   }
 });
 
@@ -108,11 +116,11 @@ test('a step is an entry of its own at once, over what was not yet written of th
   await set('trade', 'Y.long');
   await act(async () => {
     window.history.back();
-    await vi.waitFor(() => expect(window.location.search).toBe('?run=a&sort=ab&trade=X.long'));
+    await until(() => expect(window.location.search).toBe('?run=a&sort=ab&trade=X.long'));
   });
   await act(async () => {
     window.history.back();
-    await vi.waitFor(() => expect(window.location.search).toBe('?run=a&sort=ab'));
+    await until(() => expect(window.location.search).toBe('?run=a&sort=ab'));
   });
   expect(shown()).toBe('runs: no trade, ab');
 });
@@ -124,8 +132,8 @@ test('what was not yet written is dropped with the entry that Back leaves', asyn
   await set('sort', 'ab');
   await act(async () => {
     window.history.back();
-    await vi.waitFor(() => expect(window.location.search).toBe('?run=a'));
-    await new Promise((then) => setTimeout(then, 150));
+    await until(() => expect(window.location.search).toBe('?run=a'));
+    await vi.advanceTimersByTimeAsync(150);
   });
   expect(window.location.search).toBe('?run=a');
   expect(shown()).toBe('runs: no trade, unsorted');

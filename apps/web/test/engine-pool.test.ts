@@ -24,6 +24,7 @@ vi.mock('@plateau/core', () => ({ PoolEnded: class extends Error {}, WorkPool: c
 const DOWN = 'plateau last needed';
 const asked = {} as never;
 const page = () => import('@/workers/engine-pool.ts');
+const until = (check: () => void) => vi.waitFor(check, { timeout: 60_000 });
 const symbolsRead = () => store.read.mock.calls.map(([symbols]) => [...symbols].join(' '));
 
 beforeEach(() => {
@@ -40,7 +41,7 @@ it('reads what the last page read before the run is known, and no more where the
   store.needed = ['A'];
   await (await engineFor(asked)).pool;
   expect(symbolsRead()).toEqual(['A B']);
-  await vi.waitFor(() => expect(localStorage.getItem(DOWN)).toBe('["A"]'));
+  await until(() => expect(localStorage.getItem(DOWN)).toBe('["A"]'));
 });
 
 it('stops reading it where the run needs something else, and not once a run waits for it', async () => {
@@ -85,7 +86,7 @@ it('tries again what could not be read, and does not leave it to the next page',
   store.read.mockResolvedValue([]);
   await (await engineFor(asked)).pool;
   expect(symbolsRead()).toEqual(['A', 'A B', 'A B', 'A B']);
-  await vi.waitFor(() => expect(localStorage.getItem(DOWN)).toBe('["A","B"]'));
+  await until(() => expect(localStorage.getItem(DOWN)).toBe('["A","B"]'));
 });
 
 it.each(['', '{', '[1]', '{"A":1}', 'null'])('begins nothing of a note that is none: %s', async (note) => {

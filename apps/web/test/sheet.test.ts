@@ -37,6 +37,22 @@ describe('edits', () => {
     expect(undo(undo(undo(back))).past).toEqual([]);
   });
 
+  it('there and back in one burst leave no step behind; with a pause between, or in a hand that holds, they do', () => {
+    const first = edit(fresh, 'name', 'Tide', 0, 'a');
+    const there = edit(first, 'account.capital', '50000', 5000, 'b');
+    const initial = textOf(fresh.draft, 'account.capital');
+    const back = edit(there, 'account.capital', initial, 5200, 'c');
+    expect([back.past, stateOf(back)]).toEqual([first.past, 'a']);
+    expect(textOf(back.draft, 'account.capital')).toBe(initial);
+    expect(edit(there, 'account.capital', initial, 9000, 'c').past.map(({ id }) => id)).toEqual([
+      'a',
+      'b',
+      'c',
+    ]);
+    const held = editInBurst(there, { 'account.capital': initial }, 5200, 'c', true);
+    expect(held.past.map(({ id }) => id)).toEqual(['a', 'b']);
+  });
+
   it('after an undo drop what could be redone', () => {
     const sheet = edit(undo(edit(fresh, 'name', 'A', 0, 'a')), 'name', 'B', 100, 'b');
     expect(sheet.future).toEqual([]);

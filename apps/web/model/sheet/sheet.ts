@@ -67,7 +67,10 @@ export function editInBurst(sheet: Sheet, texts: Draft, now: number, newId: stri
     from: first.get(key) ?? textOf(sheet.draft, key),
     to: textOf(edited.draft, key),
   }));
-  return { ...edited, past: [...sheet.past.slice(0, -1), { id: last.id, at: now, changes }] };
+  const before = sheet.past.slice(0, -1);
+  // Typed there and back is no step. A hand that still holds goes on from it, so that its step stays.
+  if (!isHeld && changes.every(({ from, to }) => from === to)) return { ...edited, past: before };
+  return { ...edited, past: [...before, { id: last.id, at: now, changes }] };
 }
 
 /** Sets several fields as one step that can be undone. */
