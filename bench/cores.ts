@@ -1,4 +1,5 @@
-// One cold run on one thread and on several that share its rules, turn and turn about.
+// One cold run on one thread and on several that share its rules, and two runs at once that share nothing, turn and turn
+// about: no sharing can give more than the machine's second core gives those two.
 
 import type { RunRequest, Strategy } from '@plateau/core';
 import { engineThreads } from '../apps/cli/src/engine-threads.ts';
@@ -22,8 +23,8 @@ function averages(base: Strategy): Strategy {
   };
 }
 
-/** Medians of cold runs on 500 x 20 years, of one thread and of two. */
-export async function coresBench(threads: readonly number[] = [1, 2]): Promise<Results> {
+/** Medians of cold runs on 500 x 20 years: on one thread, shared by two, and two side by side, in milliseconds a run. */
+export async function coresBench(): Promise<Results> {
   const { market, universe } = benchMarket(INSTRUMENTS);
   const breakout = goldenStrategy('02-breakout-ranked-risk');
   const results: Results = {};
@@ -35,21 +36,25 @@ export async function coresBench(threads: readonly number[] = [1, 2]): Promise<R
     // An engine keeps what it computed of a universe: each run is given one of another name.
     const names = Array.from({ length: WARM_UPS + RUNS }, (_none, k) => `universe ${k}`);
     const universes = new Map(names.map((one) => [one, universe]));
-    const pools = threads.map((count) => engineThreads(market, universes, 1, count - 1));
-    const times = threads.map((): number[] => []);
+    const pool = (helpers: number) => engineThreads(market, universes, 1, helpers);
+    const ways = [
+      { name: '1 thread', pools: [pool(0)] },
+      { name: '2 threads', pools: [pool(1)] },
+      { name: 'two runs at once, a thread each', pools: [pool(0), pool(0)] },
+    ];
+    const times = ways.map((): number[] => []);
     for (const [k, universeName] of names.entries()) {
-      for (const [n, pool] of pools.entries()) {
+      for (const [n, { pools }] of ways.entries()) {
         const started = performance.now();
-        mustRun(await pool.ask('figures', { universe: universeName, request }).result);
-        if (k >= WARM_UPS) times[n]?.push(performance.now() - started);
+        const runs = pools.map((one) => one.ask('figures', { universe: universeName, request }).result);
+        for (const run of await Promise.all(runs)) mustRun(run);
+        if (k >= WARM_UPS) times[n]?.push((performance.now() - started) / pools.length);
       }
     }
-    for (const pool of pools) pool.end();
-    threads.forEach((count, n) => {
-      results[`500 x 20 years, ${name}, cold, ${count} thread${count > 1 ? 's' : ''}`] = median(
-        times[n] ?? [],
-      );
-    });
+    for (const [n, way] of ways.entries()) {
+      for (const one of way.pools) one.end();
+      results[`500 x 20 years, ${name}, cold, ${way.name}`] = median(times[n] ?? []);
+    }
   }
   return results;
 }
