@@ -170,4 +170,13 @@ test('orders are for one’s own account, and own fills are laid beside the simu
   await expect(page.getByRole('button', { name: /^Your fills/ })).toHaveCount(0);
   await expect(account.getByRole('textbox', { name: 'Fills', exact: true })).toHaveValue('');
   await expect(account.getByLabel('Money on the trusted day')).toHaveValue('50,000');
+
+  // What is typed and not used is there when one comes back.
+  await account.getByRole('textbox', { name: 'Fills', exact: true }).fill('date,symbol\n2026-01-02,half a r');
+  await page.reload();
+  await worked(page);
+  await expect(account.getByRole('textbox', { name: 'Fills', exact: true })).toHaveValue(/half a r$/);
+  await expect(account.getByRole('status')).toHaveText(
+    'Not used yet: this was typed when you were last here.',
+  );
 });

@@ -12,10 +12,12 @@ import {
   reasonsAskedOf,
   type StoredFollowed,
 } from '../model/follow/followed.ts';
+import { accountOf, type TypedAccount, typedOf } from '../model/follow/typed-account.ts';
 import type { StoredBlendRun, StoredRun } from '../model/rows.ts';
 import { database } from '../store/database.ts';
 import { changeFollowed, follow, removeFollowed } from '../store/follow/followed.ts';
 import { followedFileOf, importFollowed } from '../store/follow/followed-files.ts';
+import { keepTypedAccount, readTypedAccount } from '../store/follow/typed-account.ts';
 import { readAll, useSetAside } from '../store/read.ts';
 import { takeBack } from '../store/undo.ts';
 
@@ -124,6 +126,47 @@ describe('the evening of what is followed', () => {
       'KELPK leaves its universe on 2026-01-01.',
     );
     for (const text of words) expect(text).toMatch(/KELPK.*\.$/);
+  });
+});
+
+describe('what is typed of its account and not used', () => {
+  const typed = { ...typedOf(followed), kind: 'fills', capital: '5', fills: 'date,symbol\n2026' } as const;
+  const money: StoredFollowed = { ...followed, account: { kind: 'capital', capital: 5 } };
+  beforeEach(() => database.settings.clear());
+
+  it('is there again, letter by letter, until it says what is used', async () => {
+    expect(await readTypedAccount(followed)).toBeUndefined();
+    await keepTypedAccount(followed, typed);
+    expect(await readTypedAccount(followed)).toEqual(typed);
+    expect(await readTypedAccount({ ...followed, id: 'another' })).toBeUndefined();
+    await keepTypedAccount(followed, typedOf(followed));
+    expect(await database.settings.count()).toBe(0);
+  });
+
+  it('is of no account that came since', async () => {
+    await keepTypedAccount(followed, typed);
+    expect(await readTypedAccount(money)).toBeUndefined();
+  });
+
+  it('is left aside where the store holds something else', async () => {
+    await keepTypedAccount(followed, typed);
+    const [row] = await database.settings.toArray();
+    const key = String(row?.key);
+    await database.settings.put({
+      key,
+      value: { ...(row?.value as object), typed: { ...typed, kind: 'none' } },
+    });
+    expect(await readTypedAccount(followed)).toBeUndefined();
+  });
+
+  it('reads as an account once its money is one', () => {
+    const of = (kind: TypedAccount['kind'], capital: string, cash: string) =>
+      accountOf({ ...typed, kind, capital, cash }, []);
+    expect(of('simulated', '', '')).toEqual({ kind: 'simulated' });
+    expect(of('capital', '5000.5', '')).toEqual({ kind: 'capital', capital: 5000.5 });
+    expect(of('fills', '0', '')).toMatch(/above 0/);
+    expect(of('holdings', '', ' ')).toMatch(/0 if there is none/);
+    expect(of('holdings', '', '-3')).toEqual({ kind: 'holdings', cash: -3, holdings: [] });
   });
 });
 

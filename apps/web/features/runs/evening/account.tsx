@@ -1,20 +1,20 @@
 'use client';
 
-import type { Evening, FollowedAccount, OwnFill, OwnHolding } from '@plateau/core';
+import type { Evening, FollowedAccount, OwnFill } from '@plateau/core';
 import {
   describeProblem,
-  eventsCsv,
   fillsCsv,
-  holdingsCsv,
   type OwnRows,
   readEventsCsv,
   readFillsCsv,
   readHoldingsCsv,
 } from '@plateau/files';
 import { Upload } from 'lucide-react';
-import { type ReactNode, useId, useRef, useState } from 'react';
+import { type ReactNode, useEffect, useId, useRef, useState } from 'react';
 import { canHold, type StoredFollowed } from '@/model/follow/followed.ts';
+import { accountOf, nameOfUsed, type TypedAccount, typedOf } from '@/model/follow/typed-account.ts';
 import { changeFollowed } from '@/store/follow/followed.ts';
+import { keepTypedAccount } from '@/store/follow/typed-account.ts';
 import { box } from '@/ui/box.ts';
 import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
@@ -40,16 +40,19 @@ const HEADS = {
 interface AccountProps {
   readonly followed: StoredFollowed;
   readonly evening: Evening | undefined;
+  /** what was typed and not used when the place was last left */
+  readonly unused: TypedAccount | undefined;
 }
 
 /** Whose size the orders are, and what the trader brings in: money, fills, positions, dated events. */
-export function Account({ followed, evening }: AccountProps) {
-  const { account, fills, events } = followed;
+export function Account({ followed, evening, unused }: AccountProps) {
   const stored = typedOf(followed);
-  const [typed, setTyped] = useState(stored);
-  const [told, setTold] = useState<string>();
+  const [typed, setTyped] = useState(unused ?? stored);
+  const [told, setTold] = useState<string | undefined>(
+    unused && 'Not used yet: this was typed when you were last here.',
+  );
   // What an undo or another tab has changed since shows here too; what is being typed over it would be of another account.
-  const key = JSON.stringify([account, fills, events]);
+  const key = nameOfUsed(followed);
   const [known, setKnown] = useState(key);
   const committed = useRef<string>(undefined);
   if (key !== known) {
@@ -60,7 +63,15 @@ export function Account({ followed, evening }: AccountProps) {
     }
   }
   const { kind, capital, cash } = typed;
-  const type = (field: keyof Typed) => (text: string) => setTyped((before) => ({ ...before, [field]: text }));
+  const type = (field: keyof TypedAccount) => (text: string) =>
+    setTyped((before) => ({ ...before, [field]: text }));
+  // Also of rows that could not be read once the rest is used: they are nowhere but in the text.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the account in use is named by its key
+  useEffect(() => {
+    keepTypedAccount(followed, typed).catch((error: Error) =>
+      setTold(`What you type stands here alone until it is used: ${error.message}.`),
+    );
+  }, [typed, key]);
   const kinds = KINDS.filter(([one]) => canHold(followed) || one === 'simulated' || one === 'capital');
 
   const use = async (): Promise<void> => {
@@ -74,10 +85,10 @@ export function Account({ followed, evening }: AccountProps) {
       ...(kind === 'holdings' ? problemsOf(read.holdings) : []),
       ...problemsOf(read.events),
     ];
-    const made = accountOf(kind, capital, cash, read.holdings.rows);
+    const made = accountOf(typed, read.holdings.rows);
     if (typeof made === 'string') return setTold(made);
     const change = { account: made, fills: read.fills.rows, events: read.events.rows };
-    committed.current = JSON.stringify([change.account, change.fills, change.events]);
+    committed.current = nameOfUsed(change);
     try {
       await changeFollowed(followed.id, `The account of “${followed.name}” is changed.`, change);
     } catch (error) {
@@ -151,42 +162,7 @@ export function Account({ followed, evening }: AccountProps) {
   );
 }
 
-interface Typed {
-  readonly kind: Kind;
-  readonly capital: string;
-  readonly cash: string;
-  readonly fills: string;
-  readonly holdings: string;
-  readonly events: string;
-}
-
-/** The account as one would type it. */
-const typedOf = ({ account, fills, events }: StoredFollowed): Typed => ({
-  kind: account.kind,
-  capital: 'capital' in account ? String(account.capital) : '',
-  cash: 'cash' in account ? String(account.cash) : '',
-  fills: fills.length === 0 ? '' : fillsCsv(fills),
-  holdings: account.kind === 'holdings' ? holdingsCsv(account.holdings) : '',
-  events: events.length === 0 ? '' : eventsCsv(events),
-});
-
 const problemsOf = ({ problems }: OwnRows<unknown>): string[] => problems.map(describeProblem);
-
-/** The account as it is typed, or what is wrong with it. */
-function accountOf(
-  kind: Kind,
-  capital: string,
-  cash: string,
-  holdings: readonly OwnHolding[],
-): FollowedAccount | string {
-  if (kind === 'simulated') return { kind };
-  if (kind === 'holdings') {
-    if (cash.trim() === '') return 'Type the cash that stands beside the positions; 0 if there is none.';
-    return { kind, cash: Number(cash), holdings };
-  }
-  const money = Number(capital);
-  return money > 0 ? { kind, capital: money } : 'Type the money that the account began with, above 0.';
-}
 
 interface RowsProps {
   readonly name: string;

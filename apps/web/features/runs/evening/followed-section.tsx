@@ -5,6 +5,7 @@ import { Trash2 } from 'lucide-react';
 import { benchmarkOf } from '@/model/runs/kept.ts';
 import { HelpMark } from '@/parts/help-mark.tsx';
 import { changeFollowed, removeFollowed } from '@/store/follow/followed.ts';
+import { useTypedAccount } from '@/store/follow/typed-account.ts';
 import { toldIfFailed } from '@/store/undo.ts';
 import { Button, IconButton } from '@/ui/button';
 import { Fold } from '@/ui/fold.tsx';
@@ -24,6 +25,8 @@ import type { FollowedEvening } from './use-evenings.ts';
 export function FollowedSection({ one }: { one: FollowedEvening }) {
   const { followed, evening, fault, otherPast } = one;
   const benchmark = benchmarkOf(followed.run);
+  const unused = useTypedAccount(followed);
+  const isUnused = unused !== undefined && unused !== 'reading';
   return (
     <section
       aria-label={followed.name}
@@ -93,10 +96,10 @@ export function FollowedSection({ one }: { one: FollowedEvening }) {
         className="print:hidden"
         title="Your account"
         words={accountWords(one)}
-        mustBeSeen={(evening?.own?.unplaced.length ?? 0) > 0}
+        mustBeSeen={(evening?.own?.unplaced.length ?? 0) > 0 || isUnused}
         mark={<HelpMark about="own account" />}
       >
-        <Account followed={followed} evening={evening} />
+        {unused !== 'reading' && <Account followed={followed} evening={evening} unused={unused} />}
       </Fold>
     </section>
   );
