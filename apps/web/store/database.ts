@@ -40,7 +40,8 @@ class PlateauDatabase extends Dexie {
 
   constructor() {
     // What is answered as written is on the disk: a browser that is killed then has lost nothing.
-    super('plateau', { chromeTransactionDurability: 'strict' });
+    // What live queries answer is not copied for each of them, only kept from being written to.
+    super('plateau', { chromeTransactionDurability: 'strict', cache: 'immutable' });
     this.version(1).stores({
       listings: 'symbol, kind',
       bars: 'symbol',
