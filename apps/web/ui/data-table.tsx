@@ -4,21 +4,17 @@ import {
   type Column,
   type ColumnDef,
   type ColumnSizingState,
-  type ExpandedState,
   flexRender,
   getCoreRowModel,
-  getExpandedRowModel,
-  getGroupedRowModel,
-  getSortedRowModel,
   type SortingState,
   type Table,
-  type Row as TableRow,
   useReactTable,
 } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { clsx } from 'clsx';
 import { ArrowDown, ArrowUp, ChevronDown, ChevronRight } from 'lucide-react';
 import { type CSSProperties, memo, type ReactNode, useMemo, useRef, useState } from 'react';
+import { groupedPlaces, linesOf, sortedPlaces, type ValueOf } from './table-rows.ts';
 import { useRowFocus } from './use-row-focus.ts';
 
 interface Meta<Row> {
@@ -28,7 +24,11 @@ interface Meta<Row> {
   readonly signed?: true;
   readonly show: (row: Row) => ReactNode;
 }
-export type DataColumn<Row> = ColumnDef<Row, unknown> & { meta: Meta<Row> };
+export type DataColumn<Row> = ColumnDef<Row, unknown> & {
+  readonly id: string;
+  readonly accessorFn: ValueOf<Row>;
+  readonly meta: Meta<Row>;
+};
 
 export function dataColumn<Row>(
   id: string,
@@ -36,7 +36,7 @@ export function dataColumn<Row>(
   value: (row: Row) => number | string | undefined,
   meta: Meta<Row>,
 ): DataColumn<Row> {
-  return { id, header, accessorFn: value, sortUndefined: 'last', meta };
+  return { id, header, accessorFn: value, meta };
 }
 
 /** How rows stand together, each group folded under a line of its own. */
@@ -69,85 +69,93 @@ interface DataTableProps<Row> {
 
 const ROW = 24;
 const FIRST_ROWS = 16;
-/** The column that rows are grouped by; it is never shown. */
-const GROUP = '\u0000group';
 const NONE: readonly string[] = [];
-// The grid works out anew what was made anew.
-const BY_GROUP = [GROUP];
-const UNGROUPED: string[] = [];
+const ALL_FOLDED: ReadonlySet<string> = new Set();
 
-function useGrid<Row>(props: DataTableProps<Row>) {
-  const { rows, columns, hidden = NONE, sortedBy, onSort, grouping } = props;
+/**
+ * The columns of a table, how it is sorted by them and how wide they are. Its rows are none of the grid's: it is given the
+ * first, by whose values it tells which way a column is sorted first.
+ */
+function useGrid<Row>({ rows, columns, hidden = NONE, sortedBy, onSort }: DataTableProps<Row>) {
   const [own, setOwn] = useState<SortingState>(sortedBy ?? []);
-  const [expanded, setExpanded] = useState<ExpandedState>({});
   const [sizes, setSizes] = useState<ColumnSizingState>({});
   const sorting = onSort ? (sortedBy ?? []) : own;
-  const data = useMemo(() => [...rows], [rows]);
-  const of = grouping?.of;
+  const [first] = rows;
+  const data = useMemo(() => (first === undefined ? [] : [first]), [first]);
   const all = useMemo(
-    (): ColumnDef<Row, unknown>[] => [
-      ...columns.map((column) => ({ ...column, size: column.meta.width, enableGrouping: false })),
-      ...(of ? [{ id: GROUP, accessorFn: of, header: '' }] : []),
-    ],
-    [columns, of],
+    () => columns.map((column): ColumnDef<Row, unknown> => ({ ...column, size: column.meta.width })),
+    [columns],
   );
-  const columnVisibility = useMemo(
-    () => ({ ...Object.fromEntries(hidden.map((id) => [id, false])), [GROUP]: false }),
-    [hidden],
-  );
+  const columnVisibility = useMemo(() => Object.fromEntries(hidden.map((id) => [id, false])), [hidden]);
   const pinned = columns[0]?.id ?? '';
   const columnPinning = useMemo(() => ({ left: [pinned] }), [pinned]);
   return useReactTable({
     data,
     columns: all,
-    state: {
-      sorting,
-      expanded,
-      columnSizing: sizes,
-      grouping: of ? BY_GROUP : UNGROUPED,
-      columnVisibility,
-      columnPinning,
-    },
+    state: { sorting, columnSizing: sizes, columnVisibility, columnPinning },
     onSortingChange: (change) => {
       const next = typeof change === 'function' ? change(sorting) : change;
       if (onSort) onSort(next);
       else setOwn(next);
     },
-    onExpandedChange: setExpanded,
     onColumnSizingChange: setSizes,
     columnResizeMode: 'onChange',
-    groupedColumnMode: false,
-    autoResetExpanded: false,
+    manualSorting: true,
     autoResetPageIndex: false,
     getCoreRowModel: getCoreRowModel(),
-    getSortedRowModel: getSortedRowModel(),
-    getGroupedRowModel: getGroupedRowModel(),
-    getExpandedRowModel: getExpandedRowModel(),
   });
+}
+
+/** The lines that are shown, and all rows in the order shown, folded ones too. */
+function useLines<Row>(
+  { rows, columns, grouping }: DataTableProps<Row>,
+  sorting: SortingState,
+  open: ReadonlySet<string>,
+) {
+  const groupOf = grouping?.of;
+  // Sorting by the same keeps what was sorted, whatever list says so.
+  const by = JSON.stringify(sorting);
+  const sorted = useMemo(() => {
+    const order = JSON.parse(by) as SortingState;
+    const valueOf = new Map(columns.map(({ id, accessorFn }) => [id, accessorFn]));
+    if (!groupOf) return { places: sortedPlaces(rows, order, valueOf) };
+    const groups = groupedPlaces(rows, order, valueOf, groupOf);
+    return { places: groups.flatMap(({ places }) => places), groups };
+  }, [rows, columns, by, groupOf]);
+  const { places, groups } = sorted;
+  const shown = useMemo(() => places.flatMap((place) => rows[place] ?? []), [places, rows]);
+  const lines = useMemo(() => groups && linesOf(groups, open), [groups, open]);
+  return {
+    shown,
+    count: lines?.length ?? places.length,
+    lineAt: (k: number) =>
+      lines ? lines[k] : places[k] === undefined ? undefined : ({ kind: 'row', place: places[k] } as const),
+  };
 }
 
 /** Sortable by any column, each as wide as one wants it, the first always in view; only the rows in view are drawn. */
 export function DataTable<Row>(props: DataTableProps<Row>) {
   const { label, rows: given, columns, hidden, above, empty, grouping, onOpen, isOpen } = props;
   const table = useGrid(props);
-  const sizes = table.getState().columnSizing;
-  const { rows } = table.getRowModel();
-  const ordered = table.getPreExpandedRowModel().rows;
-  const shown = useMemo(
-    () =>
-      ordered.flatMap((row) => (row.getIsGrouped() ? row.getLeafRows() : [row])).map((row) => row.original),
-    [ordered],
-  );
+  const { columnSizing: sizes, sorting } = table.getState();
+  const [unfolded, setUnfolded] = useState<ReadonlySet<string>>(ALL_FOLDED);
+  const { shown, count, lineAt } = useLines(props, sorting, unfolded);
+  const fold = (name: string): void =>
+    setUnfolded((before) => {
+      const next = new Set(before);
+      if (!next.delete(name)) next.add(name);
+      return next;
+    });
   const scroller = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({
-    count: rows.length,
+    count,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW,
     overscan: 12,
     // Rows are there at the first drawing, which may be done in slices, and not only once the table has been measured.
     initialRect: { width: 0, height: FIRST_ROWS * ROW },
   });
-  const rowFocus = useRowFocus(rows.length, virtual);
+  const rowFocus = useRowFocus(count, virtual);
   return (
     <div className="flex h-full min-h-0 flex-col">
       {above?.(shown)}
@@ -164,7 +172,7 @@ export function DataTable<Row>(props: DataTableProps<Row>) {
           <div
             role="table"
             aria-label={label}
-            aria-rowcount={rows.length + 1}
+            aria-rowcount={count + 1}
             style={{ minWidth: table.getTotalSize() }}
           >
             <HeaderRow table={table} />
@@ -174,27 +182,35 @@ export function DataTable<Row>(props: DataTableProps<Row>) {
               role="rowgroup"
             >
               {virtual.getVirtualItems().map(({ index, start }) => {
-                const row = rows[index];
-                if (!row) return null;
-                return row.getIsGrouped() && grouping ? (
-                  <GroupLine
-                    key={row.id}
-                    row={row}
-                    columns={table.getVisibleLeafColumns()}
-                    cells={grouping.cells(String(row.groupingValue))}
-                    index={index + 2}
-                    style={placeAt(start)}
-                  />
-                ) : (
+                const line = lineAt(index);
+                if (line?.kind === 'group') {
+                  return (
+                    <GroupLine
+                      key={`group ${line.name}`}
+                      name={line.name}
+                      count={line.places.length}
+                      open={unfolded.has(line.name)}
+                      onFold={() => fold(line.name)}
+                      columns={table.getVisibleLeafColumns()}
+                      cells={grouping?.cells(line.name) ?? {}}
+                      index={index + 2}
+                      style={placeAt(start)}
+                    />
+                  );
+                }
+                const row = line && given[line.place];
+                if (!line || row === undefined) return null;
+                return (
                   <BodyRow
-                    key={row.id}
+                    key={line.place}
                     row={row}
+                    table={table}
                     columns={columns}
                     sizes={sizes}
                     hidden={hidden}
                     index={index + 2}
                     start={start}
-                    open={isOpen?.(row.original) ?? false}
+                    open={isOpen?.(row) ?? false}
                     shown={shown}
                     onOpen={onOpen}
                   />
@@ -263,7 +279,8 @@ function HeaderRow<Row>({ table }: { table: Table<Row> }) {
 const placeAt = (start: number): CSSProperties => ({ height: ROW, transform: `translateY(${start}px)` });
 
 interface BodyRowProps<Row> {
-  readonly row: TableRow<Row>;
+  readonly row: Row;
+  readonly table: Table<Row>;
   readonly index: number;
   readonly start: number;
   readonly open: boolean;
@@ -278,14 +295,14 @@ interface BodyRowProps<Row> {
 /** Drawn anew only when something of its own is another: scrolling moves rows, and draws those that come. */
 const BodyRow = memo(PlainRow) as typeof PlainRow;
 
-function PlainRow<Row>({ row, index, start, open, shown, onOpen }: BodyRowProps<Row>) {
+function PlainRow<Row>({ row, table, index, start, open, shown, onOpen }: BodyRowProps<Row>) {
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: the row's first cell holds a button for the keyboard
     <div
       role="row"
       aria-rowindex={index}
       aria-selected={onOpen ? open : undefined}
-      onClick={onOpen && (() => onOpen(row.original, shown))}
+      onClick={onOpen && (() => onOpen(row, shown))}
       className={clsx(
         'absolute flex w-full border-b border-hairline hover:bg-accent-paper',
         onOpen && 'cursor-pointer',
@@ -293,18 +310,18 @@ function PlainRow<Row>({ row, index, start, open, shown, onOpen }: BodyRowProps<
       )}
       style={placeAt(start)}
     >
-      {row.getVisibleCells().map((cell, k) => {
-        const meta = metaOf<Row>(cell.column.columnDef);
-        const value = cell.getValue();
-        const shown = meta.show(row.original);
+      {table.getVisibleLeafColumns().map((column, k) => {
+        const meta = metaOf<Row>(column.columnDef);
+        const value = column.accessorFn?.(row, 0);
+        const shown = meta.show(row);
         return (
           <div
-            key={cell.id}
+            key={column.id}
             role="cell"
-            style={cellStyle(cell.column, cell.getContext().table)}
+            style={cellStyle(column, table)}
             className={clsx(
               'truncate px-1 py-[3px]',
-              cell.column.getIsPinned() && PINNED,
+              column.getIsPinned() && PINNED,
               !meta.left && 'text-right',
               meta.signed && typeof value === 'number' && (value < 0 ? 'text-loss' : 'text-gain'),
             )}
@@ -324,15 +341,17 @@ function PlainRow<Row>({ row, index, start, open, shown, onOpen }: BodyRowProps<
 }
 
 interface GroupLineProps<Row> {
-  readonly row: TableRow<Row>;
+  readonly name: string;
+  readonly count: number;
+  readonly open: boolean;
+  readonly onFold: () => void;
   readonly columns: Column<Row>[];
   readonly cells: Readonly<Record<string, ReactNode>>;
   readonly index: number;
   readonly style: CSSProperties;
 }
 
-function GroupLine<Row>({ row, columns, cells, index, style }: GroupLineProps<Row>) {
-  const open = row.getIsExpanded();
+function GroupLine<Row>({ name, count, open, onFold, columns, cells, index, style }: GroupLineProps<Row>) {
   const Arrow = open ? ChevronDown : ChevronRight;
   return (
     <div
@@ -352,10 +371,10 @@ function GroupLine<Row>({ row, columns, cells, index, style }: GroupLineProps<Ro
             <button
               type="button"
               aria-expanded={open}
-              onClick={row.getToggleExpandedHandler()}
+              onClick={onFold}
               className="flex items-center gap-1 whitespace-nowrap hover:text-accent"
             >
-              <Arrow size={12} aria-hidden /> {String(row.groupingValue)}, {row.getLeafRows().length}
+              <Arrow size={12} aria-hidden /> {name}, {count}
             </button>
           ) : (
             cells[column.id]

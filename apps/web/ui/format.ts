@@ -109,3 +109,8 @@ const WRITTEN: Readonly<Record<FigureKind, (value: number) => string>> = {
 export function written(value: number, kind: FigureKind): string {
   return WRITTEN[kind](value);
 }
+
+const words = new Intl.Collator('en', { numeric: true });
+
+/** Below 0 where word a stands before b in a list: I2 before I10. */
+export const compareWords = (a: string, b: string): number => words.compare(a, b);
