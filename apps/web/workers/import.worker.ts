@@ -61,8 +61,13 @@ async function inspect(
     else skipped.push(`${path} is no CSV, XLSX, Parquet or zip`);
   }
   const inspected: Inspected[] = [];
+  const shown = new Set<string>();
   for (const [k, file] of files.entries()) {
-    inspected.push(await look(file.path, file.content));
+    const found = await look(file.path, file.content);
+    // Files of one shape are shown by the first: thousands of previews would halt the page that takes them.
+    const isShown = found.fault !== undefined || !shown.has(found.shape);
+    inspected.push(isShown ? found : { ...found, preview: [] });
+    if (!found.fault) shown.add(found.shape);
     if (k % 50 === 0) progress({ bytes: k, total: files.length, rows: 0 });
   }
   return { files: inspected, skipped };

@@ -7,6 +7,7 @@ import type { StoredListing, StoredRepair } from '../rows.ts';
 export interface Inspected {
   readonly path: string;
   readonly size: number;
+  /** its first rows; none where an earlier file of its shape shows them */
   readonly preview: readonly (readonly string[])[];
   readonly layout: Layout;
   readonly shape: string;
