@@ -40,6 +40,20 @@ describe('a number', () => {
   });
 });
 
+describe('names', () => {
+  const names = Array.from({ length: 1042 }, (_none, k) => `I${k + 1}`);
+  it('are told one after the other; of many the first, and how many more there are', () => {
+    expect(format.someOf([])).toBe('');
+    expect(format.someOf(names.slice(0, 3))).toBe('I1, I2, I3');
+    expect(format.someOf(names.slice(0, 40))).toMatch(/^I1, .*, I40$/);
+    expect(format.someOf(names)).toMatch(/, I40 and 1,002 more$/);
+  });
+
+  it('stand in the order of the numbers in them', () => {
+    expect([...names.slice(0, 12)].sort().sort(format.compareWords)).toEqual(names.slice(0, 12));
+  });
+});
+
 describe('an order of rows', () => {
   it.each([[[]], [[{ id: 'profit', desc: true }]], [[{ id: 'symbol', desc: false }]]])(
     'is a word of the address and back: %j',

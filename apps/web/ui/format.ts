@@ -114,3 +114,11 @@ const words = new Intl.Collator('en', { numeric: true });
 
 /** Below 0 where word a stands before b in a list: I2 before I10. */
 export const compareWords = (a: string, b: string): number => words.compare(a, b);
+
+const MOST_NAMED = 40;
+
+/** Names one after the other: the first, and how many more there are. */
+export const someOf = (names: readonly string[]): string =>
+  names.length <= MOST_NAMED
+    ? names.join(', ')
+    : `${names.slice(0, MOST_NAMED).join(', ')} and ${count(names.length - MOST_NAMED)} more`;

@@ -1,7 +1,6 @@
 // The page's side of an import: one worker, ended when the import is stopped.
 
 import { proxy, type Remote, wrap } from 'comlink';
-import type { ImportProgress } from '@/model/market/import.ts';
 import type { ImportApi } from './import.worker.ts';
 
 let worker: Worker | undefined;
@@ -32,9 +31,9 @@ export function endImport(): void {
 }
 
 /** Calls the importer. @throws when it is caught in a file for longer than {@link PATIENCE} without a word of progress */
-export async function withImporter<T>(
-  call: (api: Remote<ImportApi>, heard: (progress: ImportProgress) => void) => Promise<T>,
-  progress: (progress: ImportProgress) => void = () => {},
+export async function withImporter<T, P = never>(
+  call: (api: Remote<ImportApi>, heard: (progress: P) => void) => Promise<T>,
+  progress: (progress: P) => void = () => {},
 ): Promise<T> {
   let giveUp: (error: Error) => void = () => {};
   const stuck = new Promise<never>((_resolve, reject) => {
@@ -59,7 +58,7 @@ export async function withImporter<T>(
     clearTimeout(timer);
   };
   underWay.add(end);
-  const heard = proxy((now: ImportProgress) => {
+  const heard = proxy((now: P) => {
     // Progress comes by a port of its own, and the last of it may come after the answer.
     if (over) return;
     wait();

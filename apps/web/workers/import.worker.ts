@@ -25,7 +25,13 @@ import {
   unpackedPath,
 } from '@plateau/files';
 import { expose } from 'comlink';
-import type { Duplicates, ImportProgress, ImportReport, Inspected } from '@/model/market/import.ts';
+import type {
+  Duplicates,
+  ImportProgress,
+  ImportReport,
+  Inspected,
+  LookProgress,
+} from '@/model/market/import.ts';
 import type { StoredListing, StoredRepair } from '@/model/rows.ts';
 import { sweepCopies } from '@/store/copies/copies.ts';
 import { copiesFolder } from '@/store/copies/folder.ts';
@@ -40,23 +46,32 @@ const PREVIEW_ROWS = 40;
 const PREVIEW_BYTES = 16_000;
 const WIDE_PREVIEW_BYTES = 400_000;
 const BATCH = 50;
+/** Files from one word of progress to the next. */
+const TOLD_EACH = 50;
 /** Milliseconds in which an import surely ends. */
 const YOUNG = 3_600_000;
 const NO_LAYOUT: Layout = { shape: 'single', header: true, skip: 0, dates: 'ymd', decimal: '.', roles: [] };
 
 let files: { path: string; content: Content }[] = [];
 
-/** Takes the files, archives opened, and says how each would be read. */
+/**
+ * Takes the files, archives opened, and says how each would be read.
+ * @param progress told of tables unpacked (how many there are is not known before), then of files looked at
+ */
 async function inspect(
   given: readonly File[],
-  progress: (progress: ImportProgress) => void,
+  progress: (progress: LookProgress) => void,
 ): Promise<{ files: Inspected[]; skipped: string[] }> {
   files = [];
   layouts.clear();
   const skipped: string[] = [];
+  let unpacked = 0;
+  const tell = (): void => {
+    if (unpacked++ % TOLD_EACH === 0) progress({ files: unpacked });
+  };
   for (const file of given) {
     const path = file.webkitRelativePath || file.name;
-    if (/\.zip$/i.test(path)) skipped.push(...(await openArchive(path, file)));
+    if (/\.zip$/i.test(path)) skipped.push(...(await openArchive(path, file, tell)));
     else if (tableKind(path)) skipped.push(...(await openFile(path, file)));
     else skipped.push(`${path} is no CSV, XLSX, Parquet or zip`);
   }
@@ -68,14 +83,18 @@ async function inspect(
     const isShown = found.fault !== undefined || !shown.has(found.shape);
     inspected.push(isShown ? found : { ...found, preview: [] });
     if (!found.fault) shown.add(found.shape);
-    if (k % 50 === 0) progress({ bytes: k, total: files.length, rows: 0 });
+    if (k % TOLD_EACH === 0) progress({ files: k, of: files.length });
   }
   return { files: inspected, skipped };
 }
 
-/** Takes the tables of an archive. @returns what of it was left out, and why */
-async function openArchive(path: string, file: Blob): Promise<string[]> {
-  const archive = unpack(new Uint8Array(await file.arrayBuffer()), (p) => tableKind(p) !== undefined);
+/** Takes the tables of an archive. @param tell called before each is unpacked @returns what of it was left out, and why */
+async function openArchive(path: string, file: Blob, tell: () => void): Promise<string[]> {
+  const archive = unpack(new Uint8Array(await file.arrayBuffer()), (p) => {
+    const isTable = tableKind(p) !== undefined;
+    if (isTable) tell();
+    return isTable;
+  });
   if (!archive.ok) return [`${path}: ${archive.message}`];
   const skipped = archive.skipped.map((name) => `${path}: ${name} is no table`);
   for (const entry of archive.entries) {

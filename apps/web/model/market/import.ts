@@ -22,6 +22,12 @@ export interface Inspected {
 
 export type Duplicates = 'keep' | 'replace' | 'merge';
 
+/** Files looked at, and of how many: unknown while archives are unpacked. */
+export interface LookProgress {
+  readonly files: number;
+  readonly of?: number;
+}
+
 export interface ImportProgress {
   readonly bytes: number;
   readonly total: number;

@@ -22,7 +22,7 @@ import { useLogbook } from '@/store/logbook.ts';
 import { CHARTS_AND_FIGURES, FIGURES_BESIDE } from '@/ui/beside.ts';
 import { Button } from '@/ui/button';
 import { useSpanInAddress } from '@/ui/chart/use-span-in-address.ts';
-import { count, percent } from '@/ui/format.ts';
+import { count, percent, someOf } from '@/ui/format.ts';
 import { late } from '@/ui/late.tsx';
 import { Menu } from '@/ui/menu.tsx';
 import { saveFile } from '@/ui/save-file.ts';
@@ -184,7 +184,7 @@ export function Result({ live, blend, reading, lit, onLit, again }: ResultProps)
                 </p>
               )}
               {run.missing.length > 0 && (
-                <p className="mt-2 text-soft">Left out, without bars: {run.missing.join(', ')}.</p>
+                <p className="mt-2 text-soft">Left out, without bars: {someOf(run.missing)}.</p>
               )}
             </div>
           </div>

@@ -4,7 +4,13 @@ import { faultInLayout, type Layout, type TableChoice } from '@plateau/files';
 import { clsx } from 'clsx';
 import { Download } from 'lucide-react';
 import { useDropzone } from 'react-dropzone';
-import type { Duplicates, ImportProgress, ImportReport, Inspected } from '@/model/market/import.ts';
+import type {
+  Duplicates,
+  ImportProgress,
+  ImportReport,
+  Inspected,
+  LookProgress,
+} from '@/model/market/import.ts';
 import { Button } from '@/ui/button';
 import { count, bytes as sizeText } from '@/ui/format.ts';
 import { Progress } from '@/ui/progress.tsx';
@@ -41,12 +47,7 @@ export function ImportPanel() {
           <Button onClick={open}>Choose files</Button>
         </div>
       )}
-      {state.step === 'looking' && (
-        <div className="p-6">
-          <p className="pb-2 text-soft">Looking at the files …</p>
-          <Button onClick={stop}>Stop</Button>
-        </div>
-      )}
+      {state.step === 'looking' && <Looking progress={state.progress} onStop={stop} />}
       {state.step === 'check' && (
         <Check
           files={state.files}
@@ -146,6 +147,28 @@ const DUPLICATES: readonly (readonly [Duplicates, string])[] = [
   ['merge', 'are merged, the new bars winning'],
   ['keep', 'stay as they are'],
 ];
+
+function Looking({ progress, onStop }: { progress: LookProgress | undefined; onStop: () => void }) {
+  const { files = 0, of } = progress ?? {};
+  return (
+    <div className="p-6">
+      <Progress
+        label="Files looked at"
+        value={of === undefined ? undefined : files}
+        max={of ?? 1}
+        className="h-2 w-80"
+      />
+      <p className="py-2 text-soft" aria-live="polite">
+        {of !== undefined
+          ? `Looking at the files: ${count(files)} of ${count(of)} …`
+          : files > 1
+            ? `Unpacking: ${count(files)} files …`
+            : 'Looking at the files …'}
+      </p>
+      <Button onClick={onStop}>Stop</Button>
+    </div>
+  );
+}
 
 function Reading({
   progress: { bytes, total, rows },

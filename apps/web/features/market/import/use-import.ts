@@ -2,14 +2,20 @@
 
 import type { Layout, TableChoice } from '@plateau/files';
 import { useCallback, useEffect, useState } from 'react';
-import type { Duplicates, ImportProgress, ImportReport, Inspected } from '@/model/market/import.ts';
+import type {
+  Duplicates,
+  ImportProgress,
+  ImportReport,
+  Inspected,
+  LookProgress,
+} from '@/model/market/import.ts';
 import { noteImport } from '@/store/market/undo-import.ts';
 import { tellMarketChanged } from '@/store/tabs.ts';
 import { endImport, withImporter } from '@/workers/import-client.ts';
 
 export type State =
   | { readonly step: 'choose' }
-  | { readonly step: 'looking' }
+  | { readonly step: 'looking'; readonly progress?: LookProgress }
   | { readonly step: 'check'; readonly files: readonly Inspected[]; readonly skipped: readonly string[] }
   | { readonly step: 'reading'; readonly progress: ImportProgress; readonly started: number }
   | { readonly step: 'done'; readonly report: ImportReport }
@@ -29,10 +35,10 @@ export function useImport() {
     (files: File[]) => {
       if (files.length === 0) return;
       setState({ step: 'looking' });
-      withImporter((api, heard) => api.inspect(files, heard)).then(
-        ({ files: found, skipped }) => setState({ step: 'check', files: found, skipped }),
-        fail,
-      );
+      withImporter(
+        (api, heard) => api.inspect(files, heard),
+        (progress: LookProgress) => setState({ step: 'looking', progress }),
+      ).then(({ files: found, skipped }) => setState({ step: 'check', files: found, skipped }), fail);
     },
     [fail],
   );
@@ -70,7 +76,7 @@ export function useImport() {
     setState({ step: 'reading', started, progress: { bytes: 0, total: 1, rows: 0 } });
     withImporter(
       (api, heard) => api.run(layouts, names, duplicates, heard),
-      (progress) => setState({ step: 'reading', started, progress }),
+      (progress: ImportProgress) => setState({ step: 'reading', started, progress }),
     ).then((report) => {
       tellMarketChanged();
       void noteImport(report.change);

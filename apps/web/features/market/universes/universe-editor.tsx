@@ -6,7 +6,7 @@ import { isDated, membersFrom } from '@/model/market/members.ts';
 import type { StoredListing, StoredUniverse } from '@/model/rows.ts';
 import { changeMembers, removeUniverse, renameUniverse } from '@/store/market/actions.ts';
 import { Button, IconButton } from '@/ui/button';
-import { count } from '@/ui/format.ts';
+import { count, someOf } from '@/ui/format.ts';
 import { late } from '@/ui/late.tsx';
 import { TextInput } from '@/ui/text-input.tsx';
 import { Toggle } from '@/ui/toggle.tsx';
@@ -105,7 +105,7 @@ export function UniverseEditor({ universe, names, listings, sessions }: Universe
       </form>
       {(unknown.length > 0 || fault) && (
         <p role="alert" className="text-loss">
-          {fault ?? `Not in the market: ${unknown.join(', ')}`}
+          {fault ?? `Not in the market: ${someOf(unknown)}`}
         </p>
       )}
       <Toggle

@@ -1,10 +1,10 @@
 'use client';
 
 import type { Universe } from '@plateau/core';
-import { useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { type MarketOf, membersOf, newUniverse, type Way } from '@/model/market/new-universe.ts';
 import { Button } from '@/ui/button';
-import { count } from '@/ui/format.ts';
+import { count, someOf } from '@/ui/format.ts';
 import { Radio } from '@/ui/radio.tsx';
 import { CombineWay, control, FileWay, FilterWay, PasteWay } from './ways.tsx';
 
@@ -20,13 +20,19 @@ interface UniverseMakerProps extends MarketOf {
 }
 
 /** A new universe, in one of four ways. */
-export function UniverseMaker({ onMake, ...market }: UniverseMakerProps) {
+export function UniverseMaker({ onMake, listings, listed, universes, quality }: UniverseMakerProps) {
+  const market = useMemo(
+    () => ({ listings, listed, universes, quality }),
+    [listings, listed, universes, quality],
+  );
   const [name, setName] = useState('');
-  const [made, setMade] = useState(() => newUniverse(market.universes));
+  const [made, setMade] = useState(() => newUniverse(universes));
   const { way } = made;
-  const { members, unknown } = membersOf(made, market);
-  const size = new Set(members.map(({ symbol }) => symbol)).size;
-  const taken = market.universes.some((universe) => universe.name === name.trim());
+  // Of thousands of symbols what is typed stands at once, and who is meant a moment later.
+  const settled = useDeferredValue(made);
+  const { members, unknown } = useMemo(() => membersOf(settled, market), [settled, market]);
+  const size = useMemo(() => new Set(members.map(({ symbol }) => symbol)).size, [members]);
+  const taken = universes.some((universe) => universe.name === name.trim());
   const lacks = taken
     ? 'There is a universe of this name; choose another.'
     : name.trim() === '' && 'It needs a name.';
@@ -37,7 +43,7 @@ export function UniverseMaker({ onMake, ...market }: UniverseMakerProps) {
       className="flex min-h-0 flex-1 flex-col gap-3 overflow-auto py-3"
       onSubmit={(event) => {
         event.preventDefault();
-        onMake(name.trim(), members);
+        onMake(name.trim(), membersOf(made, market).members);
       }}
     >
       <div className="flex items-center gap-3">
@@ -58,7 +64,7 @@ export function UniverseMaker({ onMake, ...market }: UniverseMakerProps) {
       <Choice made={made} market={market} onChange={(part) => setMade((now) => ({ ...now, ...part }))} />
       {unknown.length > 0 && (
         <p role="alert" className="text-loss">
-          Not in the market, and so left out: {unknown.join(', ')}
+          Not in the market, and so left out: {someOf(unknown)}
         </p>
       )}
       <div className="flex items-center gap-3">

@@ -34,9 +34,10 @@ export function Universes({ listings, listed, quality }: UniversesProps) {
   // The id of the universe that is being made: once it is in the list, it is made, and another can be begun at once.
   const [begun, setBegun] = useState<string>();
   const sessions = useDeferredValue(useAnswer(marketSessions, []).value);
+  const chosen = universes?.find(({ id }) => id === picked) ?? universes?.[0];
+  const making = begun !== undefined && !universes?.some(({ id }) => id === begun);
+  const edited = useDeferredValue(making ? undefined : chosen);
   if (!universes) return null;
-  const chosen = universes.find(({ id }) => id === picked) ?? universes[0];
-  const making = begun !== undefined && !universes.some(({ id }) => id === begun);
 
   const create = async (name: string, members: Universe): Promise<void> => {
     const id = begun ?? crypto.randomUUID();
@@ -87,13 +88,15 @@ export function Universes({ listings, listed, quality }: UniversesProps) {
           onMake={(name, members) => void create(name, members)}
         />
       ) : (
-        <UniverseEditor
-          key={chosen.id}
-          universe={chosen}
-          names={universes.map(({ name }) => name)}
-          listings={listings}
-          sessions={sessions}
-        />
+        edited && (
+          <UniverseEditor
+            key={edited.id}
+            universe={edited}
+            names={universes.map(({ name }) => name)}
+            listings={listings}
+            sessions={sessions}
+          />
+        )
       )}
     </>
   );

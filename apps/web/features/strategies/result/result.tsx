@@ -26,7 +26,7 @@ import { useUniverses } from '@/store/market/listings.ts';
 import { bringBack, openHoldout } from '@/store/sheets/actions.ts';
 import { CHARTS_AND_FIGURES, FIGURES_BESIDE } from '@/ui/beside.ts';
 import { Button } from '@/ui/button';
-import { count } from '@/ui/format.ts';
+import { count, someOf } from '@/ui/format.ts';
 import { late } from '@/ui/late.tsx';
 import { saveFile } from '@/ui/save-file.ts';
 import { runProgress, stopRun } from '@/workers/engine-client.ts';
@@ -178,7 +178,7 @@ export function Result({ live, sheet, again, onShelf, onOpenTrade, onAlone }: Re
                 sameCapital={ghost === undefined || ghost.capital === capital}
               />
               {run.missing.length > 0 && (
-                <p className="mt-2 text-soft">Left out, without bars: {run.missing.join(', ')}.</p>
+                <p className="mt-2 text-soft">Left out, without bars: {someOf(run.missing)}.</p>
               )}
               <TradedFindings wrong={wrong} />
             </div>
