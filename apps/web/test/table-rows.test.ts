@@ -87,6 +87,13 @@ describe('grouped', () => {
     ]);
   });
 
+  it('by a word where all rows of a group have the same; a group of several is last', () => {
+    const byName = groupedPlaces(rows, [{ id: 'name', desc: true }], valueOf, (row) =>
+      row.name.toLowerCase(),
+    );
+    expect(byName.map(({ name }) => name)).toEqual(['kelpk', 'i10', 'aberk', 'i2']);
+  });
+
   it('as they come where what they are sorted by has no sum', () => {
     const byName = groupedPlaces(rows, [{ id: 'name', desc: true }], valueOf, groupOf);
     expect(byName.map(({ name, places }) => [name, ...places])).toEqual([

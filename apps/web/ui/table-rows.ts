@@ -61,8 +61,8 @@ export function sortedPlaces<Row>(
 }
 
 /**
- * The rows in groups, each sorted by itself; the groups by the sum of what their rows are sorted by, or as they come where that
- * is no number.
+ * The rows in groups, each sorted by itself; the groups by the sum of what their rows are sorted by, or by the word that all of
+ * them have, and as they come where there is neither.
  */
 export function groupedPlaces<Row>(
   rows: readonly Row[],
@@ -79,7 +79,7 @@ export function groupedPlaces<Row>(
   const sorts = sorting.flatMap(({ id, desc }): Sort[] => {
     const of = valueOf.get(id);
     return of
-      ? [{ values: found.map((group) => sumOf(group.places.map((k) => of(rows[k] as Row)))), desc }]
+      ? [{ values: found.map((group) => valueOfGroup(group.places.map((k) => of(rows[k] as Row)))), desc }]
       : [];
   });
   return places(found.length)
@@ -87,10 +87,10 @@ export function groupedPlaces<Row>(
     .flatMap((k) => found[k] ?? []);
 }
 
-/** Undefined unless one of them is a number. */
-function sumOf(values: readonly Value[]): number | undefined {
+function valueOfGroup(values: readonly Value[]): Value {
   const numbers = values.filter((value) => typeof value === 'number' && !Number.isNaN(value)) as number[];
-  return numbers.length === 0 ? undefined : numbers.reduce((sum, one) => sum + one, 0);
+  if (numbers.length > 0) return numbers.reduce((sum, one) => sum + one, 0);
+  return values.every((value) => value === values[0]) ? values[0] : undefined;
 }
 
 /** The lines that are shown: of a folded group its own alone. */
