@@ -173,6 +173,11 @@ test('orders are for one’s own account, and own fills are laid beside the simu
 
   // What is typed and not used is there when one comes back.
   await account.getByRole('textbox', { name: 'Fills', exact: true }).fill('date,symbol\n2026-01-02,half a r');
+  const fold = page.getByRole('button', { name: /^Your account/ });
+  await fold.click();
+  await expect(account).toHaveCount(0);
+  await fold.click();
+  await expect(account.getByRole('textbox', { name: 'Fills', exact: true })).toHaveValue(/half a r$/);
   await page.reload();
   await worked(page);
   await expect(account.getByRole('textbox', { name: 'Fills', exact: true })).toHaveValue(/half a r$/);

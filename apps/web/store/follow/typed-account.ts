@@ -45,5 +45,5 @@ export async function keepTypedAccount(followed: StoredFollowed, typed: TypedAcc
 
 /** As {@link readTypedAccount} when the place is opened; `reading` until the store has answered. */
 export function useTypedAccount(followed: StoredFollowed): TypedAccount | undefined | 'reading' {
-  return useLiveQuery(() => readTypedAccount(followed), [followed.id], 'reading');
+  return useLiveQuery(() => readTypedAccount(followed), [followed.id, nameOfUsed(followed)], 'reading');
 }

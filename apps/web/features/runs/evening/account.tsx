@@ -55,19 +55,25 @@ export function Account({ followed, evening, unused }: AccountProps) {
   const key = nameOfUsed(followed);
   const [known, setKnown] = useState(key);
   const committed = useRef<string>(undefined);
+  /** Only what was typed here is kept or forgotten: another tab's may stand in the store. */
+  const isTouched = useRef(false);
   if (key !== known) {
     setKnown(key);
     if (key !== committed.current) {
       setTyped(stored);
       setTold(undefined);
+      isTouched.current = false;
     }
   }
   const { kind, capital, cash } = typed;
-  const type = (field: keyof TypedAccount) => (text: string) =>
+  const type = (field: keyof TypedAccount) => (text: string) => {
+    isTouched.current = true;
     setTyped((before) => ({ ...before, [field]: text }));
+  };
   // Also of rows that could not be read once the rest is used: they are nowhere but in the text.
   // biome-ignore lint/correctness/useExhaustiveDependencies: the account in use is named by its key
   useEffect(() => {
+    if (!isTouched.current) return;
     keepTypedAccount(followed, typed).catch((error: Error) =>
       setTold(`What you type stands here alone until it is used: ${error.message}.`),
     );
@@ -89,6 +95,7 @@ export function Account({ followed, evening, unused }: AccountProps) {
     if (typeof made === 'string') return setTold(made);
     const change = { account: made, fills: read.fills.rows, events: read.events.rows };
     committed.current = nameOfUsed(change);
+    isTouched.current = true;
     try {
       await changeFollowed(followed.id, `The account of “${followed.name}” is changed.`, change);
     } catch (error) {
