@@ -2,6 +2,7 @@
 
 import type { Market } from './bars/bars.ts';
 import { type BarUnit, barsPerYear } from './bars/unit.ts';
+import type { Blocks } from './evaluation/blocks.ts';
 import type { Crew, Given, Round } from './evaluation/crew.ts';
 import { Evaluator } from './evaluation/evaluate.ts';
 import { createPanel, type Universe } from './evaluation/panel.ts';
@@ -44,6 +45,8 @@ export interface Engine {
   days(request: RunRequest): DaysOutcome;
   /** What the strategy's parts mean on this market; undefined when it has problems or was stopped. */
   explain(request: RunRequest, goOn?: Continue): Explanation | undefined;
+  /** Gives back the memory of what it keeps; what it is asked afterwards it computes again. */
+  letGo(): void;
 }
 
 type ChainOutcome =
@@ -120,8 +123,13 @@ function crewOf(helpers: Helpers, evaluator: EvaluatorAsked): Crew {
  * An engine for one market and one universe. Its answers depend on the request alone; what it keeps between requests
  * (readings, columns, candidates, the run last asked about) only makes them faster.
  * @param helpers other threads that share its rules; they change no bit of an answer
+ * @param blocks memory for its columns, which engines of one thread may share
  */
-export function createEngine(market: Market, universe: Universe, helpers?: Helpers): Engine {
+export function createEngine(
+  market: Market,
+  universe: Universe,
+  { helpers, blocks }: { readonly helpers?: Helpers | undefined; readonly blocks?: Blocks } = {},
+): Engine {
   let kept: { key: string; evaluator: Evaluator } | undefined;
   /** The last run that was asked about, kept for the next question. */
   let inspected: { key: string; inspection: Inspection } | undefined;
@@ -157,9 +165,10 @@ export function createEngine(market: Market, universe: Universe, helpers?: Helpe
     if (kept?.key !== key) {
       const panel = createPanel(market, universe, { unit, until, named });
       const crew = helpers && crewOf(helpers, { unit, until, named, seed, benchmark });
+      kept?.evaluator.trim(0);
       kept = {
         key,
-        evaluator: new Evaluator(panel, { barsPerYear: barsPerYear(unit), seed, benchmark, crew }),
+        evaluator: new Evaluator(panel, { barsPerYear: barsPerYear(unit), seed, benchmark, crew, blocks }),
       };
       inspected = undefined;
     }
@@ -269,6 +278,11 @@ export function createEngine(market: Market, universe: Universe, helpers?: Helpe
       const evaluator = keptEvaluator(panel, seed, benchmark);
       helpWith(evaluator, { ...wanted, turns: new Turns(wanted.turns) });
       evaluator.trim(KEPT_COLUMNS);
+    },
+    letGo() {
+      kept?.evaluator.trim(0);
+      kept = undefined;
+      inspected = undefined;
     },
     follow: (request, followed, goOn = () => true) => follow(request, followed, goOn),
     chain: (asked, goOn = () => true) => chain(asked, goOn),

@@ -115,7 +115,9 @@ describe('an engine with helpers', () => {
           const alone = createEngine(market, universe).run(request);
           if (alone.kind !== 'done') throw new Error(JSON.stringify(alone));
           trades += alone.run.trades.length;
-          const engine = createEngine(market, universe, helpersThat(does, createEngine(market, universe)));
+          const engine = createEngine(market, universe, {
+            helpers: helpersThat(does, createEngine(market, universe)),
+          });
           expect(engine.run(request)).toEqual(alone);
           // Whoever kept what changes nothing either.
           const later = { ...request, from: 18_300 };
@@ -131,7 +133,7 @@ describe('an engine with helpers', () => {
     const { market, universe } = randomMarket(5);
     const request = requestOf(STRATEGIES['a rule that narrows, ranked'] ?? {});
     const dies: Helpers = { count: 1, post: ({ turns }) => void new Turns(turns).take(2) };
-    expect(createEngine(market, universe, dies).run(request)).toEqual(
+    expect(createEngine(market, universe, { helpers: dies }).run(request)).toEqual(
       createEngine(market, universe).run(request),
     );
   });
@@ -154,7 +156,7 @@ describe('an engine with helpers', () => {
         }
       },
     };
-    expect(createEngine(market, universe, helpers).run(request)).toEqual(
+    expect(createEngine(market, universe, { helpers }).run(request)).toEqual(
       createEngine(market, universe).run(request),
     );
   });
@@ -164,7 +166,7 @@ describe('an engine with helpers', () => {
     const request = requestOf(STRATEGIES['a rule that narrows, ranked'] ?? {});
     const rounds: Turns[] = [];
     const helpers: Helpers = { count: 1, post: ({ turns }) => void rounds.push(new Turns(turns)) };
-    const engine = createEngine(market, universe, helpers);
+    const engine = createEngine(market, universe, { helpers });
     let asked = 0;
     expect(engine.run(request, () => ++asked < 3)).toEqual({ kind: 'stopped' });
     expect(rounds.length).toBeGreaterThan(0);

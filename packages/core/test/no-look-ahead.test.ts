@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Market } from '../src/bars/bars.ts';
 import { barsUntil } from '../src/bars/columns.ts';
+import { Blocks } from '../src/evaluation/blocks.ts';
 import { Evaluator } from '../src/evaluation/evaluate.ts';
 import { createPanel, type Universe } from '../src/evaluation/panel.ts';
 import { barsWhere, valuesAt } from '../src/evaluation/select.ts';
@@ -20,8 +21,18 @@ const DAYS = 90;
 const seeds = fc.integer({ min: 1, max: 1_000_000 });
 const cuts = fc.integer({ min: 5, max: DAYS - 5 });
 
-function evaluatorOn(market: Market, universe: Universe): Evaluator {
-  return new Evaluator(createPanel(market, universe), { barsPerYear: 252, seed: 1, benchmark: 'IX' });
+/** Memory that was full of something else, of which a column must leave nothing. */
+class UsedBlocks extends Blocks {
+  override take(bytes: number): ArrayBuffer {
+    const block = super.take(bytes);
+    new Uint8Array(block).fill(0x41);
+    return block;
+  }
+}
+
+function evaluatorOn(market: Market, universe: Universe, blocks?: Blocks): Evaluator {
+  const panel = createPanel(market, universe);
+  return new Evaluator(panel, { barsPerYear: 252, seed: 1, benchmark: 'IX', blocks });
 }
 
 function treeOf(text: string, expects: 'rule' | 'value'): Node {
@@ -49,7 +60,7 @@ function checkCut(
   column: (e: Evaluator, instrument: number) => ArrayLike<number>,
 ) {
   const { market, universe } = randomMarket(seed, 3, DAYS);
-  const whole = evaluatorOn(market, universe);
+  const whole = evaluatorOn(market, universe, new UsedBlocks());
   const last = at(at(whole.panel.bars, 0).day, Math.min(place, at(whole.panel.bars, 0).day.length - 1));
   const part = evaluatorOn(cut(market, last), universe);
   for (let k = 0; k < part.panel.universeSize; k++) {

@@ -3,6 +3,7 @@
 import type { Market } from '../bars/bars.ts';
 import { barsPerYear } from '../bars/unit.ts';
 import { indexDays, unionOfDays } from '../days/calendar.ts';
+import { Blocks } from '../evaluation/blocks.ts';
 import { Evaluator } from '../evaluation/evaluate.ts';
 import { createPanel, type Universe } from '../evaluation/panel.ts';
 import { type OwnRun, ownRun } from '../follow/own-run.ts';
@@ -65,11 +66,12 @@ const KEPT_COLUMNS = 320e6;
 
 export function createSharedEngine(): SharedEngine {
   const evaluators = new Map<string, Evaluator>();
+  const blocks = new Blocks();
   return {
     run(blend, setting, goOn = () => true) {
       const used = new Map<string, Evaluator>();
-      const evaluatorOf = (key: string, make: () => Evaluator): Evaluator => {
-        const evaluator = evaluators.get(key) ?? make();
+      const evaluatorOf = (key: string, make: (blocks: Blocks) => Evaluator): Evaluator => {
+        const evaluator = evaluators.get(key) ?? make(blocks);
         used.set(key, evaluator);
         return evaluator;
       };
@@ -79,6 +81,7 @@ export function createSharedEngine(): SharedEngine {
         if (error instanceof Stopped) return { kind: 'stopped' };
         throw error;
       } finally {
+        for (const [key, evaluator] of evaluators) if (!used.has(key)) evaluator.trim(0);
         evaluators.clear();
         for (const [key, evaluator] of used) {
           evaluator.trim(KEPT_COLUMNS / used.size);
@@ -89,7 +92,7 @@ export function createSharedEngine(): SharedEngine {
   };
 }
 
-type EvaluatorOf = (key: string, make: () => Evaluator) => Evaluator;
+type EvaluatorOf = (key: string, make: (blocks: Blocks) => Evaluator) => Evaluator;
 
 /** A part on its way to a plan. */
 interface Ready {
@@ -176,14 +179,19 @@ function readyParts(blend: TogetherBlend, setting: BlendSetting, evaluatorOf: Ev
     // Weeks and months end on days that all of the account's instruments share.
     const dated = unit === 'day' ? [] : [to, ...named];
     const key = JSON.stringify([part.universe, request.benchmark, seed, unit, [...traded].sort(), dated]);
-    const make = (): Evaluator => {
+    const make = (blocks: Blocks): Evaluator => {
       const panel = createPanel(market, universeOf(part.universe), {
         unit,
         ...(unit !== 'day' && to !== undefined && { until: to }),
         named: unit === 'day' ? [] : named,
         beside: traded,
       });
-      return new Evaluator(panel, { barsPerYear: barsPerYear(unit), seed, benchmark: request.benchmark });
+      return new Evaluator(panel, {
+        barsPerYear: barsPerYear(unit),
+        seed,
+        benchmark: request.benchmark,
+        blocks,
+      });
     };
     return { part, request, reading, evaluator: evaluatorOf(key, make) };
   });

@@ -9,6 +9,7 @@ import { measureOf } from '../measures/catalogue.ts';
 import type { Inputs, Measure } from '../measures/measure.ts';
 import { compareMembers } from './across.ts';
 import { alignNumbers, alignTruths, lastBarByDay } from './align.ts';
+import { Blocks } from './blocks.ts';
 import { placesAboveHighest, placesBelowLowest } from './breakouts.ts';
 import {
   andInto,
@@ -41,6 +42,8 @@ interface EvaluatorSettings {
   readonly benchmark: string | undefined;
   /** other threads that share the rounds of work of this one */
   readonly crew?: Crew | undefined;
+  /** where its columns stand; memory of its own when left out */
+  readonly blocks?: Blocks | undefined;
 }
 
 const MOST_REMEMBERED = 12;
@@ -51,9 +54,9 @@ export class Evaluator {
   readonly crew: Crew | undefined;
   readonly #settings: EvaluatorSettings;
   readonly #clock = { now: 0 };
-  readonly #numbers = new Slots<Float64Array>(Float64Array, this.#clock);
-  readonly #truths = new Slots<Uint8Array>(Uint8Array, this.#clock);
-  readonly #bars = new Slots<Int32Array>(Int32Array, this.#clock);
+  readonly #numbers: Slots<Float64Array>;
+  readonly #truths: Slots<Uint8Array>;
+  readonly #bars: Slots<Int32Array>;
   readonly #keys = new WeakMap<Node, string>();
   /** for intermediate results: values, and places of bars */
   readonly work = new WorkColumns(Float64Array);
@@ -62,11 +65,21 @@ export class Evaluator {
   readonly #remembered = new Map<string, unknown>();
   readonly #given = new Map<string, Given>();
   #lent: Lent | undefined;
+  #era = 0;
 
   constructor(panel: Panel, settings: EvaluatorSettings) {
+    const { crew, blocks = new Blocks() } = settings;
     this.panel = panel;
-    this.crew = settings.crew;
+    this.crew = crew;
     this.#settings = settings;
+    this.#numbers = new Slots<Float64Array>(Float64Array, this.#clock, blocks);
+    this.#truths = new Slots<Uint8Array>(Uint8Array, this.#clock, blocks);
+    this.#bars = new Slots<Int32Array>(Int32Array, this.#clock, blocks);
+  }
+
+  /** Columns are as they were given while this is what it was; once it has changed they must be asked for again. */
+  get era(): number {
+    return this.#era;
   }
 
   /** The truth of a rule on each bar of an instrument: 0 false, 1 undefined, 2 true. Not to be written to. */
@@ -237,9 +250,9 @@ export class Evaluator {
     return this.#keyOf(node);
   }
 
-  /** Forgets the columns unused for longest until those kept take at most `bytes`. */
+  /** Forgets the columns unused for longest until those kept take at most `bytes`; their memory is used again. */
   trim(bytes: number): void {
-    trimSlots([this.#numbers, this.#truths, this.#bars] as Slots<never>[], bytes);
+    if (trimSlots([this.#numbers, this.#truths, this.#bars] as Slots<never>[], bytes)) this.#era++;
     for (const key of this.#given.keys()) if (!this.#numbers.known(key, 0)) this.#given.delete(key);
   }
 

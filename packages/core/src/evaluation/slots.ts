@@ -1,9 +1,8 @@
 // The columns an evaluator keeps: one slot an expression, one column an instrument in it.
 
-type Column = Float64Array | Uint8Array | Int32Array;
+import type { Blocks } from './blocks.ts';
 
-/** Columns share blocks of memory, which are far cheaper to ask for and to let go than a buffer a column. */
-const LARGEST_BLOCK = 2 ** 21;
+type Column = Float64Array | Uint8Array | Int32Array;
 
 export class Slot<C extends Column> {
   readonly columns: (C | undefined)[] = [];
@@ -15,20 +14,24 @@ export class Slot<C extends Column> {
     offset: number,
     length: number,
   ) => C;
+  readonly #blocks: Blocks;
+  readonly #held: ArrayBuffer[] = [];
   #block = new ArrayBuffer(0);
   #used = 0;
 
-  constructor(kind: new (buffer: ArrayBuffer, offset: number, length: number) => C) {
+  constructor(kind: new (buffer: ArrayBuffer, offset: number, length: number) => C, blocks: Blocks) {
     this.#kind = kind;
+    this.#blocks = blocks;
   }
 
-  /** A column for the caller to fill, kept for the instrument. */
+  /** A column for the caller to fill to its last element, kept for the instrument; it holds whatever stood there before. */
   add(instrument: number, length: number): C {
     const bytes = length * this.#kind.prototype.BYTES_PER_ELEMENT;
     if (this.#used + bytes > this.#block.byteLength) {
       // The first block holds one column, for many measures are read of one instrument only; later ones grow.
-      const size = Math.min(LARGEST_BLOCK, 4 * this.#block.byteLength);
-      this.#block = new ArrayBuffer(Math.max(bytes, size - (size % 8)));
+      const grown = Math.min(this.#blocks.size, 4 * this.#block.byteLength);
+      this.#block = this.#blocks.take(Math.max(bytes, grown - (grown % 8)));
+      this.#held.push(this.#block);
       this.#used = 0;
     }
     const column = new this.#kind(this.#block, this.#used, length);
@@ -36,6 +39,11 @@ export class Slot<C extends Column> {
     this.bytes += bytes;
     this.columns[instrument] = column;
     return column;
+  }
+
+  /** Gives its memory back; no column of it may be read any more. */
+  letGo(): void {
+    for (const block of this.#held) this.#blocks.giveBack(block);
   }
 
   /** Keeps a column that stands in memory of others, if there is one. */
@@ -58,16 +66,23 @@ export class Slots<C extends Column> {
     length: number,
   ) => C;
 
+  readonly #blocks: Blocks;
+
   /** @param clock shared by all slots that are trimmed together */
-  constructor(kind: new (buffer: ArrayBuffer, offset: number, length: number) => C, clock: { now: number }) {
+  constructor(
+    kind: new (buffer: ArrayBuffer, offset: number, length: number) => C,
+    clock: { now: number },
+    blocks: Blocks,
+  ) {
     this.#kind = kind;
     this.#clock = clock;
+    this.#blocks = blocks;
   }
 
   of(key: string): Slot<C> {
     let slot = this.#slots.get(key);
     if (!slot) {
-      slot = new Slot(this.#kind);
+      slot = new Slot(this.#kind, this.#blocks);
       this.#slots.set(key, slot);
     }
     slot.lastUsed = ++this.#clock.now;
@@ -80,17 +95,27 @@ export class Slots<C extends Column> {
   }
 
   entries(): { slot: Slot<C>; forget: () => void }[] {
-    return [...this.#slots].map(([key, slot]) => ({ slot, forget: () => this.#slots.delete(key) }));
+    return [...this.#slots].map(([key, slot]) => ({
+      slot,
+      forget: () => {
+        this.#slots.delete(key);
+        slot.letGo();
+      },
+    }));
   }
 }
 
-/** Forgets the slots unused for longest until those kept take at most `bytes`. */
-export function trimSlots(kinds: readonly Slots<never>[], bytes: number): void {
+/** Forgets the slots unused for longest until those kept take at most `bytes`. @returns whether it forgot any */
+export function trimSlots(kinds: readonly Slots<never>[], bytes: number): boolean {
   const kept = kinds.flatMap((slots) => slots.entries());
   kept.sort((a, b) => b.slot.lastUsed - a.slot.lastUsed);
   let total = 0;
+  let forgot = false;
   for (const { slot, forget } of kept) {
     total += slot.bytes;
-    if (total > bytes) forget();
+    if (total <= bytes) continue;
+    forget();
+    forgot = true;
   }
+  return forgot;
 }

@@ -16,13 +16,19 @@ export class BarValues {
   readonly node: Node;
   readonly #evaluator: Evaluator;
   readonly #columns: (Operand | undefined)[] = [];
+  #era: number;
 
   constructor(evaluator: Evaluator, node: Node) {
     this.#evaluator = evaluator;
+    this.#era = evaluator.era;
     this.node = node;
   }
 
   at(instrument: number, bar: number): number {
+    if (this.#era !== this.#evaluator.era) {
+      this.#columns.length = 0;
+      this.#era = this.#evaluator.era;
+    }
     let column = this.#columns[instrument];
     if (column === undefined) {
       column = this.#evaluator.values(this.node, instrument);
@@ -45,15 +51,22 @@ export class ExitRule {
   readonly #evaluator: Evaluator;
   readonly #columns: (Uint8Array | undefined)[] = [];
   readonly #compiled: (PositionRule | undefined)[] = [];
+  #era: number;
 
   constructor(evaluator: Evaluator, node: Node) {
     this.#evaluator = evaluator;
+    this.#era = evaluator.era;
     this.node = node;
     this.readsPosition = readsPosition(node);
   }
 
   at(position: HeldNow): number {
     const { instrument, bar } = position;
+    if (this.#era !== this.#evaluator.era) {
+      this.#columns.length = 0;
+      this.#compiled.length = 0;
+      this.#era = this.#evaluator.era;
+    }
     if (this.readsPosition) {
       this.#compiled[instrument] ??= compilePositionRule(this.node, this.#evaluator, instrument);
       return this.#compiled[instrument](bar, position);

@@ -5,6 +5,7 @@ import { dataName } from '../bars/data-name.ts';
 import { type BarUnit, barsPerYear } from '../bars/unit.ts';
 import { type BaselineFigures, entryShares, randomEntryRun } from '../baseline.ts';
 import { createEngine, type Engine, type RunOutcome } from '../engine.ts';
+import { Blocks } from '../evaluation/blocks.ts';
 import type { Universe } from '../evaluation/panel.ts';
 import type { Inspection } from '../inspect/inspection.ts';
 import { at } from '../numeric/at.ts';
@@ -56,10 +57,13 @@ type Found =
  */
 export function engineKeeper(market: Market, find: FindUniverse, helpers: readonly Port[] = []): EngineFor {
   let kept: readonly Kept[] = [];
+  const blocks = new Blocks();
   return async (name) => {
     const known = kept.find((one) => one.name === name);
-    const one = known ?? (await makeKept(market, name, find, helpers));
-    kept = [one, ...kept.filter((other) => other.name !== name)].slice(0, MOST_KEPT);
+    const one = known ?? (await makeKept(market, name, find, helpers, blocks));
+    const latest = [one, ...kept.filter((other) => other.name !== name)];
+    kept = latest.slice(0, MOST_KEPT);
+    for (const { engine } of latest.slice(MOST_KEPT)) engine.letGo();
     return one;
   };
 }
@@ -68,11 +72,12 @@ async function makeKept(
   market: Market,
   name: string,
   find: FindUniverse,
-  helpers: readonly Port[],
+  ports: readonly Port[],
+  blocks: Blocks,
 ): Promise<Kept> {
   const universe = await find(name);
-  const posts = helpers.length === 0 ? undefined : helpersOf(name, helpers);
-  return { name, universe, engine: createEngine(market, universe, posts) };
+  const helpers = ports.length === 0 ? undefined : helpersOf(name, ports);
+  return { name, universe, engine: createEngine(market, universe, { helpers, blocks }) };
 }
 
 /** @param engineFor as {@link engineKeeper} makes it of the same market */
