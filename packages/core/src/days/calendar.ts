@@ -6,7 +6,11 @@ import type { Day } from './day.ts';
 export function unionOfDays(columns: readonly Int32Array[], from: Day, to: Day): Int32Array {
   const { first, count } = spanOf(columns, from, to);
   const seen = new Uint8Array(count);
-  for (const days of columns) tickDays(days, first, seen);
+  let before: Int32Array | undefined;
+  for (const days of columns) {
+    tickDays(days, first, seen, before);
+    before = days;
+  }
   return daysTicked(first, seen);
 }
 
@@ -31,13 +35,25 @@ export function spanOf(
 /**
  * Sets seen[day - first] of the days that have a place there. One that is set is not written again: threads that share the memory
  * would take it from each other.
+ * @param like days that are set already: most instruments have bars on the same ones, which then are compared and not looked up
  */
-export function tickDays(days: Int32Array, first: Day, seen: Uint8Array): void {
+export function tickDays(days: Int32Array, first: Day, seen: Uint8Array, like?: Int32Array): void {
   const end = countUntil(days, first + seen.length - 1);
-  for (let i = countUntil(days, first - 1); i < end; i++) {
+  let i = countUntil(days, first - 1);
+  if (like && i < end) i = alike(days, like, i, end);
+  for (; i < end; i++) {
     const place = days[i]! - first;
     if (seen[place] === 0) seen[place] = 1;
   }
+}
+
+/** The place of the first from `start` on that is not followed in `other` as it is in `days`. */
+function alike(days: Int32Array, other: Int32Array, start: number, end: number): number {
+  const ahead = countUntil(other, days[start]! - 1) - start;
+  const stop = Math.min(end, other.length - ahead);
+  let i = start;
+  while (i < stop && days[i] === other[i + ahead]) i++;
+  return i;
 }
 
 /** The days that {@link tickDays} has set. */

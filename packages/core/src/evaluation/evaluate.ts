@@ -206,13 +206,23 @@ export class Evaluator {
 
   /** What `make` gave the last time it was asked for under this key; only a few of the newest are kept. */
   remember<T>(key: string, make: () => T): T {
-    const known = this.#remembered.has(key) ? (this.#remembered.get(key) as T) : make();
+    return this.recall<T>(key) ?? this.#keep(key, make());
+  }
+
+  /** What is remembered under this key. */
+  recall<T>(key: string): T | undefined {
+    const known = this.#remembered.get(key) as T | undefined;
+    if (known !== undefined) this.#keep(key, known);
+    return known;
+  }
+
+  #keep<T>(key: string, value: T): T {
     this.#remembered.delete(key);
-    this.#remembered.set(key, known);
+    this.#remembered.set(key, value);
     if (this.#remembered.size > MOST_REMEMBERED) {
       this.#remembered.delete(this.#remembered.keys().next().value as string);
     }
-    return known;
+    return value;
   }
 
   /** The columns of a measure across the universe as they were given, while they are kept. */

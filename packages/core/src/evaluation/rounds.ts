@@ -136,7 +136,7 @@ export interface HelpWanted {
 }
 
 /** Computes measures across the universe that the trees read, the whole crew at each; without one they are computed when asked for. */
-function compareAcross(evaluator: Evaluator, trees: readonly Node[], tell: Tell): void {
+export function compareAcross(evaluator: Evaluator, trees: readonly Node[], tell: Tell): void {
   const { crew, panel } = evaluator;
   if (!crew) return;
   for (const node of acrossIn(trees)) {
@@ -211,7 +211,12 @@ function itemOf(evaluator: Evaluator, round: Round): (item: number) => void {
   switch (round.kind) {
     case 'days': {
       const { first, seen } = round;
-      return (k) => tickDays(evaluator.panel.bars[k]!.day, first, seen);
+      let before: Int32Array | undefined;
+      return (k) => {
+        const { day } = evaluator.panel.bars[k]!;
+        tickDays(day, first, seen, before);
+        before = day;
+      };
     }
     case 'entries': {
       const { rule, from, to, starts, bars, counts } = round;

@@ -70,16 +70,18 @@ export function valuesOfCandidates(
   return out;
 }
 
-/** Each instrument that has candidates, in the order of its first one. */
-export function byFirstCandidate({ instrument }: Candidates, instruments: number): Int32Array {
-  const seen = new Uint8Array(instruments);
-  const order = new Int32Array(instruments);
-  let count = 0;
-  for (let c = 0; c < instrument.length && count < instruments; c++) {
-    const k = instrument[c]!;
-    if (seen[k] === 1) continue;
-    seen[k] = 1;
-    order[count++] = k;
+/**
+ * The instruments that may be entered, in the order of their first entries.
+ * @param entriesOf as {@link gatherCandidates} takes them
+ */
+export function byFirstEntry(panel: Panel, entriesOf: (instrument: number) => Int32Array): Int32Array {
+  const first = new Int32Array(panel.universeSize);
+  const entered: number[] = [];
+  for (let k = 0; k < panel.universeSize; k++) {
+    const [bar] = entriesOf(k);
+    if (bar === undefined) continue;
+    first[k] = panel.bars[k]!.day[bar]!;
+    entered.push(k);
   }
-  return order.subarray(0, count);
+  return Int32Array.from(entered.sort((a, b) => first[a]! - first[b]! || a - b));
 }

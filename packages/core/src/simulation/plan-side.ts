@@ -2,12 +2,12 @@
 
 import type { DayIndex } from '../days/calendar.ts';
 import type { Evaluator } from '../evaluation/evaluate.ts';
-import { entriesOfAll, memory, type Tell, valuesOfAll } from '../evaluation/rounds.ts';
+import { compareAcross, entriesOfAll, memory, valuesOfAll } from '../evaluation/rounds.ts';
 import { printRule } from '../language/print.ts';
 import type { Node } from '../language/tree.ts';
 import type { Stop, Target } from '../strategy/strategy.ts';
 import { BarValues, ExitRule } from './bar-values.ts';
-import { gatherCandidates, valuesOfCandidates } from './candidates.ts';
+import { byFirstEntry, type Candidates, gatherCandidates, valuesOfCandidates } from './candidates.ts';
 import type { SidePlan, StopPlan, TargetPlan } from './plan.ts';
 import { type Continue, report } from './progress.ts';
 import type { SideReading } from './reading.ts';
@@ -31,42 +31,72 @@ export function atrNode(bars: number): Node {
   };
 }
 
+/** Where a side may enter: gathered by day only when that is asked for. */
+export interface Entries {
+  /** its instruments in the order of their first entries */
+  readonly order: Int32Array;
+  readonly candidates: () => Candidates;
+}
+
+interface Gathered {
+  readonly order: Int32Array;
+  readonly candidates: Candidates;
+}
+
 /**
- * Candidates and ranks that an earlier run of the same rules over the same days has gathered are taken from it.
+ * Where a side may enter; what an earlier run of the same rule over the same days has gathered is taken from it.
  * @param reading of a side whose entry rule reads
- * @param risked whether sizes are of the money at risk, which then needs a stop to be counted to
  * @throws {Stopped} when `goOn` answers false
  */
-export function planSide(
+export function findEntries(
   evaluator: Evaluator,
   { calendar, index, key }: RunDays,
-  { name, side, enter, exit, rank, initial, trail }: SideReading & { readonly enter: Node },
-  risked: boolean,
+  { enter }: SideReading & { readonly enter: Node },
   goOn: Continue,
-): SidePlan {
+): Entries {
+  const name = `candidates ${printRule(enter)} in ${key}`;
+  const known = evaluator.recall<Gathered>(name);
+  if (known) return { order: known.order, candidates: () => known.candidates };
   const { panel } = evaluator;
+  const span = { from: calendar[0] ?? Infinity, to: calendar[calendar.length - 1] ?? -Infinity };
+  const entriesOf = entriesOfAll(evaluator, enter, span, (done) => report(goOn, done));
+  const order = byFirstEntry(panel, entriesOf);
+  const gather = (): Gathered => ({
+    order,
+    candidates: gatherCandidates(panel, calendar.length, index, entriesOf),
+  });
+  return { order, candidates: () => evaluator.remember(name, gather).candidates };
+}
+
+/** Lets all threads compute what a side's ranks compare across the universe, where those are not remembered. @throws as {@link findEntries} */
+export function compareForRanks(
+  evaluator: Evaluator,
+  { key }: RunDays,
+  { enter, rank }: SideReading & { readonly enter: Node },
+  goOn: Continue,
+): void {
+  if (!rank || evaluator.recall(nameOfRanks(enter, rank, key))) return;
+  compareAcross(evaluator, [rank], (done) => report(goOn, done));
+}
+
+const nameOfRanks = (enter: Node, rank: Node, days: string): string =>
+  `rank ${printRule(rank)} of ${printRule(enter)} in ${days}`;
+
+/** What a side does with what it holds, whatever it enters. */
+type HeldPlan = Omit<SidePlan, 'candidates' | 'rank'>;
+
+/** @param risked whether sizes are of the money at risk, which then needs a stop to be counted to */
+export function planHeld(
+  evaluator: Evaluator,
+  { name, side, exit, initial, trail }: SideReading,
+  risked: boolean,
+): HeldPlan {
   const { stops } = side;
   // Where the trailing stop stands at first is the risk, where no stop of its own says so.
   const isTrailFirst = !stops.initial && (risked || (stops.target !== undefined && 'r' in stops.target));
-  const tell: Tell = (done) => report(goOn, done);
-  const candidates = evaluator.remember(`candidates ${printRule(enter)} in ${key}`, () => {
-    const span = { from: calendar[0] ?? Infinity, to: calendar[calendar.length - 1] ?? -Infinity };
-    return gatherCandidates(panel, calendar.length, index, entriesOfAll(evaluator, enter, span, tell));
-  });
-  const rankOf = (by: Node): Float64Array =>
-    evaluator.remember(`rank ${printRule(by)} of ${printRule(enter)} in ${key}`, () =>
-      valuesOfCandidates(
-        candidates,
-        panel.universeSize,
-        (starts, bars) => valuesOfAll(evaluator, by, starts, bars, tell),
-        (bytes) => memory(evaluator, bytes),
-      ),
-    );
   return {
     name,
     sign: name === 'long' ? 1 : -1,
-    candidates,
-    rank: rank && { values: rankOf(rank), highestFirst: side.rank?.first === 'highest' },
     exit: exit && new ExitRule(evaluator, exit),
     rotation: side.rotate,
     initial: isTrailFirst
@@ -77,6 +107,27 @@ export function planSide(
     trigger: stops.trigger,
     barsLimit: stops.bars,
   };
+}
+
+/** A side's candidates with their ranks, which are remembered as they are. @throws as {@link findEntries} */
+export function planEntries(
+  evaluator: Evaluator,
+  { key }: RunDays,
+  { side, enter, rank }: SideReading & { readonly enter: Node },
+  entries: Entries,
+  goOn: Continue,
+): Pick<SidePlan, 'candidates' | 'rank'> {
+  const candidates = entries.candidates();
+  if (!rank) return { candidates, rank: undefined };
+  const values = evaluator.remember(nameOfRanks(enter, rank, key), () =>
+    valuesOfCandidates(
+      candidates,
+      evaluator.panel.universeSize,
+      (starts, bars) => valuesOfAll(evaluator, rank, starts, bars, (done) => report(goOn, done)),
+      (bytes) => memory(evaluator, bytes),
+    ),
+  );
+  return { candidates, rank: { values, highestFirst: side.rank?.first === 'highest' } };
 }
 
 function stopPlan(

@@ -14,7 +14,7 @@ import { BarValues } from './bar-values.ts';
 import { faultsInSettings, slotsToDivideBy } from './checks.ts';
 import { filledFrom } from './filled.ts';
 import type { AccountPlan, Plan, StrategyPlan } from './plan.ts';
-import { atrNode, planSide, type RunDays } from './plan-side.ts';
+import { atrNode, compareForRanks, findEntries, planEntries, planHeld, type RunDays } from './plan-side.ts';
 import type { Continue } from './progress.ts';
 import { ratesOn } from './rates.ts';
 import { readAhead } from './read-ahead.ts';
@@ -120,28 +120,39 @@ export function strategyPlan(
 ): StrategyPlan {
   const { panel } = evaluator;
   const { size, limits, timing, account } = strategy;
-  const plan: StrategyPlan = {
-    name: strategy.name,
-    share: 1,
-    sides: sides
-      .filter(hasEntry)
-      .map((side) => planSide(evaluator, days, side, size.method.startsWith('risk-'), goOn)),
-    isMember: panel.isMember,
-    groupOn: panel.groupOn,
-    size,
+  const entering = sides.filter(hasEntry);
+  const held = {
+    sides: entering.map((side) => planHeld(evaluator, side, size.method.startsWith('risk-'))),
     sizeAtr: size.method === 'volatility' ? new BarValues(evaluator, atrNode(size.atr)) : undefined,
     tradedValue:
       size.maxOfTradedValue === undefined
         ? undefined
         : new BarValues(evaluator, ownValue(`20-${strategy.bars} average of traded value`, strategy.bars)),
+  };
+  const entries = entering.map((side) => findEntries(evaluator, days, side, goOn));
+  for (const side of entering) compareForRanks(evaluator, days, side, goOn);
+  readAhead(
+    evaluator,
+    held,
+    entries.map(({ order }) => order),
+  );
+  return {
+    name: strategy.name,
+    share: 1,
+    ...held,
+    sides: entering.map((side, s) => ({
+      ...at(held.sides, s),
+      ...planEntries(evaluator, days, side, at(entries, s), goOn),
+    })),
+    isMember: panel.isMember,
+    groupOn: panel.groupOn,
+    size,
     limits,
     slots: slotsToDivideBy(strategy),
     slotLeverage: account.leverage,
     enter: timing.enter,
     exit: timing.exit,
   };
-  readAhead(evaluator, plan);
-  return plan;
 }
 
 function hasEntry(side: SideReading): side is SideReading & { readonly enter: Node } {

@@ -1,31 +1,37 @@
-// Columns that the day loop will read of the instruments it may enter, computed by other threads while it runs.
+// Columns that the day loop will read of the instruments it may enter, computed by other threads while entries are gathered and
+// ranked and the days are walked.
 
 import type { Wanted } from '../evaluation/crew.ts';
 import type { Evaluator } from '../evaluation/evaluate.ts';
 import { Lent } from '../evaluation/lent.ts';
 import { beginColumns } from '../evaluation/rounds.ts';
 import { BarValues } from './bar-values.ts';
-import { byFirstCandidate, type Candidates } from './candidates.ts';
-import type { StrategyPlan } from './plan.ts';
+import type { SidePlan, StrategyPlan } from './plan.ts';
 
 type Column = Pick<Wanted, 'as' | 'node'>;
 
 /** Bytes of columns computed ahead at most: not all of them will be read. */
 const MOST = 96e6;
 
-/** Begins with the instruments that may be entered first; once for the same candidates and columns. */
-export function readAhead(evaluator: Evaluator, plan: StrategyPlan): void {
+/** What reads columns while the days are walked. */
+interface Readers extends Pick<StrategyPlan, 'sizeAtr' | 'tradedValue'> {
+  readonly sides: readonly Pick<SidePlan, 'initial' | 'trail' | 'target' | 'exit'>[];
+}
+
+/**
+ * Begins with the instruments that may be entered first; once for the same entries and columns.
+ * @param orders the instruments that may be entered, those of each side in the order of their first entries
+ */
+export function readAhead(evaluator: Evaluator, readers: Readers, orders: readonly Int32Array[]): void {
   if (!evaluator.crew) return;
-  const columns = columnsOf(evaluator, plan);
-  const candidates = plan.sides.map((side) => side.candidates);
-  const last: { of: readonly Candidates[] } = evaluator.remember(`ahead ${[...columns.keys()]}`, () => ({
+  const columns = columnsOf(evaluator, readers);
+  const last: { of: readonly Int32Array[] } = evaluator.remember(`ahead ${[...columns.keys()]}`, () => ({
     of: [],
   }));
-  if (candidates.every((one, s) => one === last.of[s])) return;
-  last.of = candidates;
+  if (orders.every((one, s) => one === last.of[s])) return;
+  last.of = orders;
   const nodes = [...columns.values()];
-  const order = candidates.flatMap((one) => [...byFirstCandidate(one, evaluator.panel.universeSize)]);
-  const unknown = [...new Set(order)].filter((k) =>
+  const unknown = [...new Set(orders.flatMap((order) => [...order]))].filter((k) =>
     nodes.some(({ as, node }) => !evaluator.knows(as, node, k)),
   );
   const begun = beginColumns(evaluator, nodes, Int32Array.from(unknown), MOST);
@@ -34,7 +40,7 @@ export function readAhead(evaluator: Evaluator, plan: StrategyPlan): void {
 }
 
 /** What stops, targets, sizes and an exit rule that reads no position ask for, by name. */
-function columnsOf(evaluator: Evaluator, { sides, sizeAtr, tradedValue }: StrategyPlan): Map<string, Column> {
+function columnsOf(evaluator: Evaluator, { sides, sizeAtr, tradedValue }: Readers): Map<string, Column> {
   const values = sides
     .flatMap(({ initial, trail, target }) => [initial, trail, target])
     .flatMap((plan) => Object.values(plan ?? {}).filter((value) => value instanceof BarValues));
