@@ -4,6 +4,9 @@ import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { expect, test } from './kit/test.ts';
 
+// What is read is seen by what is run.
+test.use({ showsLastRun: false });
+
 const done = (page: Page) =>
   expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');
 

@@ -9,6 +9,8 @@ import { plant, type Seed } from './seeds.ts';
 interface House {
   /** What the browser holds when the test begins. */
   seed: Seed;
+  /** Whether a page may begin with the run of the last one; without, what is shown is what its engine has run. */
+  showsLastRun: boolean;
   /** Faults that the test itself makes. */
   tolerated: RegExp;
   /** A folder of the test's own, gone after it. */
@@ -18,8 +20,18 @@ interface House {
 /** What Chromium writes of answers that did not come, which the page tells in its own words. */
 const network = /Failed to load resource|ERR_INTERNET_DISCONNECTED|ERR_FAILED|Failed to fetch RSC payload/;
 
+/** In the page: a browser that has no store for the runs that were shown. */
+function forbidShownRuns(): void {
+  const { open } = IDBFactory.prototype;
+  IDBFactory.prototype.open = function openOthers(name, version) {
+    if (name === 'plateau shown runs') throw new DOMException('forbidden', 'InvalidStateError');
+    return open.call(this, name, version);
+  };
+}
+
 export const test = base.extend<House>({
   seed: ['market', { option: true }],
+  showsLastRun: [true, { option: true }],
   tolerated: [/^$/, { option: true }],
   // biome-ignore lint/correctness/noEmptyPattern: Playwright reads what a fixture takes from its pattern.
   scratch: async ({}, use) => {
@@ -27,10 +39,11 @@ export const test = base.extend<House>({
     await use(folder);
     rmSync(folder, { recursive: true });
   },
-  context: async ({ seed, scratch, tolerated, launchOptions, baseURL, viewport }, use) => {
+  context: async ({ seed, scratch, showsLastRun, tolerated, launchOptions, baseURL, viewport }, use) => {
     const profile = join(scratch, 'profile');
     plant(seed, profile);
     const context = await chromium.launchPersistentContext(profile, { ...launchOptions, baseURL, viewport });
+    if (!showsLastRun) await context.addInitScript(forbidShownRuns);
     const faults: string[] = [];
     const note = (text: string): void => {
       if (!network.test(text) && !tolerated.test(text)) faults.push(text);

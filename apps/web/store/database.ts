@@ -23,6 +23,9 @@ import { upgradeRow } from '@/model/upgrade.ts';
 /** The newest version of the store that this code knows. */
 export const STORE_VERSION = 10;
 
+/** The store of what may be computed again: the runs that were shown last. */
+export const SHOWN_RUNS = 'plateau shown runs';
+
 class PlateauDatabase extends Dexie {
   declare listings: EntityTable<StoredListing, 'symbol'>;
   declare blocks: EntityTable<StoredBlock, 'id'>;

@@ -1,7 +1,8 @@
 // The store as a page comes upon it.
 
+import Dexie from 'dexie';
 import { deleteCopies } from './copies/folder.ts';
-import { database, STORE_VERSION } from './database.ts';
+import { database, SHOWN_RUNS, STORE_VERSION } from './database.ts';
 
 /** @returns whether it is of a newer version of this page, which this one cannot write */
 export async function openStore(): Promise<'ours' | 'newer'> {
@@ -25,4 +26,5 @@ export function onLetGo(listener: () => void): () => void {
 export async function deleteStore(): Promise<void> {
   await database.delete();
   await deleteCopies();
+  await Dexie.delete(SHOWN_RUNS);
 }

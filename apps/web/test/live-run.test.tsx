@@ -25,6 +25,15 @@ vi.mock('@/workers/engine-client.ts', () => ({
     }),
   stopRun: () => stopRun(),
 }));
+const last = vi.hoisted(() => ({ answer: (_run: unknown) => {}, kept: [] as unknown[] }));
+vi.mock('@/workers/shown-run-client.ts', () => ({
+  lastShown: () =>
+    new Promise((answer) => {
+      last.answer = answer;
+    }),
+  keepShown: async (_asked: unknown, run: unknown) => last.kept.push(run),
+  marketEdition: () => 0,
+}));
 const { useLiveRun } = await import('../features/strategies/result/use-live-run.ts');
 
 const first: Sheet = {
@@ -44,11 +53,18 @@ const first: Sheet = {
 const edited = (sheet: Sheet, key: string, text: string): Sheet =>
   edit(sheet, key, text, 5000 * (sheet.past.length + 1), `step ${sheet.past.length}`);
 const runOf = (equity: number): ShownRun =>
-  ({ marks: { day: Int32Array.of(1), equity: Float64Array.of(equity) }, figures: {} }) as unknown as ShownRun;
+  ({
+    marks: { day: Int32Array.of(1), equity: Float64Array.of(equity) },
+    benchmark: Float64Array.of(1),
+    trades: [],
+    openTrades: [],
+    figures: {},
+  }) as unknown as ShownRun;
 const done = (equity: number): ShownOutcome => ({ kind: 'done', run: runOf(equity) });
 
 beforeEach(() => {
   asked.length = 0;
+  last.kept.length = 0;
   stopRun.mockClear();
 });
 
@@ -128,6 +144,43 @@ describe('a live run', () => {
     asked[1]?.answer(done(50));
     await waitFor(() => expect(result.current.status).toBe('done'));
     expect(result.current.ghost).toBeUndefined();
+  });
+
+  it('shows the run of the last page until its own is there, and draws it no second time where they are the same', async () => {
+    const { result } = live();
+    const before = runOf(100);
+    last.answer(before);
+    await waitFor(() => expect(result.current.status).toBe('done'));
+    const shown = result.current;
+    expect(shown.run).toBe(before);
+    asked[0]?.answer(done(100));
+    await waitFor(() => expect(last.kept).toEqual([before]));
+    expect(result.current).toBe(shown);
+  });
+
+  it('shows its own run where the last page’s was another, or comes later', async () => {
+    const { result } = live();
+    last.answer(runOf(100));
+    await waitFor(() => expect(result.current.run?.marks.equity[0]).toBe(100));
+    asked[0]?.answer(done(200));
+    await waitFor(() => expect(result.current.run?.marks.equity[0]).toBe(200));
+    expect(result.current.ghost).toBeUndefined();
+
+    const late = live();
+    asked[1]?.answer(done(300));
+    await waitFor(() => expect(late.result.current.run?.marks.equity[0]).toBe(300));
+    last.answer(runOf(100));
+    await Promise.resolve();
+    expect(late.result.current.run?.marks.equity[0]).toBe(300);
+  });
+
+  it('keeps no run of the last page where its own cannot be run', async () => {
+    const { result } = live();
+    last.answer(runOf(100));
+    await waitFor(() => expect(result.current.status).toBe('done'));
+    asked[0]?.answer({ kind: 'problems', problems: [{ path: 'benchmark', message: 'no bars' }] });
+    await waitFor(() => expect(result.current.status).toBe('faulty'));
+    expect(last.kept).toEqual([]);
   });
 
   it('takes keys that follow each other faster than anything else gets its turn', () => {

@@ -92,7 +92,10 @@ export function useLive<Asked, Run>(
       if (late) return;
       const next = { of: sheet.id, state: stateOf(sheet), to: endOf(asked), asked, run };
       const curve = curveOf(run, asked);
-      setShown((last) => ({ ...next, curve, ghost: ghostOf(next, last) }));
+      // One that is shown already is not drawn again.
+      setShown((last) =>
+        last?.run === run && last.of === next.of ? last : { ...next, curve, ghost: ghostOf(next, last) },
+      );
       say({ kind: 'done' });
     };
     ask(asked, show).then(

@@ -1,10 +1,12 @@
 // The sheet's result, in step with it.
 
-import type { RunAsked, ShownRun } from '@plateau/core';
+import type { RunAsked, ShownOutcome, ShownRun } from '@plateau/core';
+import { isSameRun } from '@/model/runs/same-run.ts';
 import { isOpened, readDraft, runKey } from '@/model/sheet/read.ts';
 import type { Sheet } from '@/model/sheet/sheet.ts';
 import { type Live, useLive } from '@/parts/live/use-live.ts';
 import { runInWorker, stopRun } from '@/workers/engine-client.ts';
+import { keepShown, lastShown, marketEdition } from '@/workers/shown-run-client.ts';
 
 export type LiveRun = Live<RunAsked, ShownRun>;
 
@@ -18,7 +20,7 @@ export function useLiveRun(sheet: Sheet, attempt: number): LiveRun {
     {
       key: `${opened} ${runKey(draft)}`,
       reading: read.ok ? { ok: true, asked: { universe: read.universe, request: read.request } } : read,
-      ask: runInWorker,
+      ask: runShown,
       stop: stopRun,
       curveOf: ({ marks, figures }, { request }) => ({
         days: marks.day,
@@ -30,4 +32,24 @@ export function useLiveRun(sheet: Sheet, attempt: number): LiveRun {
     },
     attempt,
   );
+}
+
+/** Runs; the page's first run is shown as it was the last time, while bars are read and it is run again. */
+async function runShown(asked: RunAsked, first: (run: ShownRun) => void): Promise<ShownOutcome> {
+  let isRunning = true;
+  let last: ShownRun | undefined;
+  lastShown(asked).then((run) => {
+    if (!run || !isRunning) return;
+    last = run;
+    first(run);
+  });
+  const began = marketEdition();
+  try {
+    const outcome = await runInWorker(asked);
+    if (outcome.kind !== 'done') return outcome;
+    void keepShown(asked, outcome.run, began);
+    return last && isSameRun(last, outcome.run) ? { kind: 'done', run: last } : outcome;
+  } finally {
+    isRunning = false;
+  }
 }
