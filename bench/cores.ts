@@ -8,7 +8,7 @@ import { benchMarket } from './market.ts';
 import { median } from './median.ts';
 
 const INSTRUMENTS = 500;
-const WARM_UPS = 15;
+const WARM_UPS = 30;
 const RUNS = 15;
 
 /** Rules of several whole columns each, where the breakout's narrow early. */

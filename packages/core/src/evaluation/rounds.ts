@@ -108,7 +108,7 @@ export function beginColumns(
     count++;
   }
   if (count === 0) return undefined;
-  const laid = laidOut(panel, instruments.slice(0, count));
+  const laid = laidOut(panel, byShare(instruments.slice(0, count), crew.members, panel.universeSize));
   const length = laid.starts[count]!;
   const wanted = nodes.map(
     ({ as, node }): Wanted =>
@@ -118,6 +118,15 @@ export function beginColumns(
   );
   const turns = crew.begin({ kind: 'columns', laid, wanted }, count, givenFor(evaluator, trees));
   return { turns, laid, wanted };
+}
+
+/**
+ * Instruments by the members whose share they are of rounds on all (Turns.work), each member's in their order: who has computed
+ * the entries of one has what its other columns are made of.
+ */
+function byShare(instruments: Int32Array, members: number, all: number): Int32Array {
+  const shareOf = (k: number): number => Math.floor((k * members) / all);
+  return instruments.sort((a, b) => shareOf(a) - shareOf(b));
 }
 
 /** A helper's part of a round that the leader has begun. */
