@@ -17,7 +17,7 @@ vi.mock('@/store/shown-runs.ts', () => ({
 }));
 
 const asked = {} as RunAsked;
-const runOf = (name: string): ShownRun => ({ name }) as unknown as ShownRun;
+const runOf = (name: string): ShownRun => ({ name, trades: [] }) as unknown as ShownRun;
 const page = () => import('@/workers/shown-run-client.ts');
 const LONG = 60_000;
 
@@ -57,6 +57,14 @@ it('keeps none whose market has changed since it was asked for, however late tha
     expect(world.rows.size).toBe(0);
   }
   void keepShown(asked, runOf('began before'), began);
+  await vi.advanceTimersByTimeAsync(LONG);
+  expect(world.rows.size).toBe(0);
+});
+
+it('keeps none of so many trades that keeping it would be felt, nor the one before it', async () => {
+  const { keepShown, marketEdition } = await page();
+  void keepShown(asked, runOf('few'), marketEdition());
+  void keepShown(asked, { ...runOf('many'), trades: new Array(20_001) }, marketEdition());
   await vi.advanceTimersByTimeAsync(LONG);
   expect(world.rows.size).toBe(0);
 });

@@ -2,7 +2,7 @@
 // Runs that are kept to be shown again: they come back as they were, and what is none is as good as gone.
 
 import 'fake-indexeddb/auto';
-import { createEngine, type ShownRun } from '@plateau/core';
+import { createEngine, type ShownRun, type Trade } from '@plateau/core';
 import { readStrategy, STRATEGY_FORMAT } from '@plateau/files';
 import { describe, expect, it } from 'vitest';
 import { isSameRun } from '../model/runs/same-run.ts';
@@ -93,5 +93,10 @@ describe('a run that was shown', () => {
     expect(isSameRun(run, other)).toBe(false);
     expect(isSameRun(run, { ...run, trades: run.trades.slice(1) })).toBe(false);
     expect(isSameRun(run, both)).toBe(false);
+    const [first, ...rest] = run.trades;
+    expect(isSameRun(run, { ...run, trades: [{ ...(first as Trade), symbol: 'OTHER' }, ...rest] })).toBe(
+      false,
+    );
+    expect(isSameRun(run, { ...run, figures: { ...run.figures, cagr: 1 } })).toBe(false);
   });
 });

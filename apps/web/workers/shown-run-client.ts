@@ -10,6 +10,9 @@ const SETTLED = 2000;
 /** Within so long every tab has heard of what another has changed. */
 const HEARD = 1000;
 
+/** A run of more trades takes longer to be written and held against its schema than one would not feel. */
+const MOST_TRADES = 20_000;
+
 let isFirst = true;
 /** Which run is to be kept. */
 let latest = 0;
@@ -40,6 +43,7 @@ export async function lastShown(asked: RunAsked): Promise<ShownRun | undefined> 
  */
 export async function keepShown(asked: RunAsked, run: ShownRun, began: number): Promise<void> {
   const mine = ++latest;
+  if (run.trades.length > MOST_TRADES) return;
   const isCurrent = (): boolean => mine === latest && began === edition;
   try {
     await wait(SETTLED);
