@@ -31,15 +31,25 @@ function askedOf(engine: Engine, strategy: Strategy) {
 }
 
 describe('blocks', () => {
-  it('are given out again, but for those of another size', () => {
+  it('are given out again to whoever asks for about as much', () => {
     const blocks = new Blocks(SMALL);
     const whole = blocks.take(SMALL);
-    const other = blocks.take(SMALL / 2);
+    const half = blocks.take(SMALL / 2 - 8);
+    expect(half.byteLength).toBe(SMALL / 2);
     blocks.giveBack(whole);
-    blocks.giveBack(other);
-    expect(blocks.take(SMALL / 2)).not.toBe(other);
+    blocks.giveBack(half);
+    expect(blocks.take(SMALL / 4)).not.toBe(half);
+    expect(blocks.take(SMALL / 4 + 8)).toBe(half);
     expect(blocks.take(SMALL)).toBe(whole);
     expect(blocks.take(SMALL)).not.toBe(whole);
+  });
+
+  it('that are larger than any that is shared are not kept', () => {
+    const blocks = new Blocks(SMALL);
+    const large = blocks.take(SMALL + 8);
+    expect(large.byteLength).toBe(SMALL + 8);
+    blocks.giveBack(large);
+    expect(blocks.take(SMALL + 8)).not.toBe(large);
   });
 });
 

@@ -3,7 +3,6 @@
 import { SAME } from '../numeric/compare.ts';
 import {
   calculateOne,
-  compareOne,
   equal,
   FALSE,
   greater,
@@ -27,24 +26,65 @@ export function placesWhere(
   length: number,
   out: Int32Array,
 ): number {
-  if (comparator === 'is below') return placesWhere('is above', b, a, length, out);
-  let n = 0;
-  if (comparator === 'is above' && typeof a !== 'number' && typeof b !== 'number') {
-    // greater() without a branch: a place that is none is written over by the next.
-    for (let i = 0; i < length; i++) {
-      const x = a[i]!;
-      const y = b[i]!;
-      out[n] = i;
-      n += +(x - y > SAME * Math.max(Math.abs(x), Math.abs(y)));
-    }
-    return n;
+  switch (comparator) {
+    case 'is above':
+      return placesAbove(a, b, length, out);
+    case 'is below':
+      return placesAbove(b, a, length, out);
+    case 'is at least':
+      return placesAtMost(b, a, length, out);
+    case 'is at most':
+      return placesAtMost(a, b, length, out);
+    case 'equals':
+      return placesEqual(a, b, length, out);
   }
+}
+
+// greater() and equal() of truth.ts, written out without a branch: a place that is none is written over by the next. A number
+// is read as a column of one value, which keeps each loop to one kind of operand.
+
+function placesAbove(a: Operand, b: Operand, length: number, out: Int32Array): number {
+  const [x, xStep] = stepped(a);
+  const [y, yStep] = stepped(b);
+  let n = 0;
   for (let i = 0; i < length; i++) {
-    const x = typeof a === 'number' ? a : a[i]!;
-    const y = typeof b === 'number' ? b : b[i]!;
-    if (compareOne(comparator, x, y) === TRUE) out[n++] = i;
+    const p = x[i * xStep]!;
+    const q = y[i * yStep]!;
+    out[n] = i;
+    n += +(p - q > SAME * Math.max(Math.abs(p), Math.abs(q)));
   }
   return n;
+}
+
+function placesAtMost(a: Operand, b: Operand, length: number, out: Int32Array): number {
+  const [x, xStep] = stepped(a);
+  const [y, yStep] = stepped(b);
+  let n = 0;
+  for (let i = 0; i < length; i++) {
+    const p = x[i * xStep]!;
+    const q = y[i * yStep]!;
+    out[n] = i;
+    n += +(p - q <= SAME * Math.max(Math.abs(p), Math.abs(q)));
+  }
+  return n;
+}
+
+function placesEqual(a: Operand, b: Operand, length: number, out: Int32Array): number {
+  const [x, xStep] = stepped(a);
+  const [y, yStep] = stepped(b);
+  let n = 0;
+  for (let i = 0; i < length; i++) {
+    const p = x[i * xStep]!;
+    const q = y[i * yStep]!;
+    out[n] = i;
+    n += +(Math.abs(p - q) <= SAME * Math.max(Math.abs(p), Math.abs(q)));
+  }
+  return n;
+}
+
+/** An operand as a column, and how far on in it the value of the next bar stands. */
+function stepped(operand: Operand): readonly [Float64Array, 0 | 1] {
+  return typeof operand === 'number' ? [Float64Array.of(operand), 0] : [operand, 1];
 }
 
 export function compare(comparator: PlainComparator, a: Operand, b: Operand, out: Uint8Array): void {

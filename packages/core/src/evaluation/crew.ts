@@ -20,15 +20,18 @@ export type Wanted =
 export type Round =
   /** days that have bars: seen[day - first] */
   | { readonly kind: 'days'; readonly first: Day; readonly seen: Uint8Array }
-  /** members' bars within [from, to] on which a rule is true: counts[k] of them from starts[k] on */
+  /** members' bars within [from, to] on which a rule is true: counts[k] of them, their bits from words[starts[k]] on */
   | {
       readonly kind: 'entries';
       readonly rule: Node;
       readonly from: Day;
       readonly to: Day;
       readonly starts: Int32Array;
-      readonly bars: Int32Array;
+      readonly words: Int32Array;
       readonly counts: Int32Array;
+      /** columns of all instruments, written of those that have such bars */
+      readonly laid: Laid;
+      readonly wanted: readonly Wanted[];
     }
   /** a value at some bars of each: bars[starts[k]] to bars[starts[k + 1]] */
   | {

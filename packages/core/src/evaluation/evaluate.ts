@@ -25,7 +25,7 @@ import {
   orInto,
   placesWhere,
 } from './columns.ts';
-import type { Crew, Given } from './crew.ts';
+import type { Crew, Given, Wanted } from './crew.ts';
 import type { Lent } from './lent.ts';
 import type { Panel } from './panel.ts';
 import { type Slot, Slots, trimSlots } from './slots.ts';
@@ -247,6 +247,17 @@ export class Evaluator {
   borrow(lent: Lent | undefined): void {
     this.#lent?.end();
     this.#lent = lent;
+  }
+
+  /** Keeps a column that others have computed. */
+  takeOver(
+    { as, node }: Pick<Wanted, 'as' | 'node'>,
+    instrument: number,
+    column: Float64Array | Uint8Array,
+  ): void {
+    const slots: Slots<Float64Array | Uint8Array> = as === 'values' ? this.#numbers : this.#truths;
+    const slot = slots.of(this.#keyOf(node));
+    if (!slot.columns[instrument]) slot.keep(instrument, column);
   }
 
   /** Whether a column is kept. */

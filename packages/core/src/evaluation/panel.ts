@@ -19,6 +19,12 @@ export interface Membership {
 
 export type Universe = readonly Membership[];
 
+/** From a day to another, or from or to ever. */
+interface Spell {
+  readonly from: number;
+  readonly to: number;
+}
+
 /** Instruments by number: the universe's with bars, A to Z, then any others the strategy names. */
 export interface Panel {
   readonly symbols: readonly string[];
@@ -32,6 +38,8 @@ export interface Panel {
   /** the instrument's number, adding it when it has bars and is not there yet; -1 when it has none */
   number(symbol: string): number;
   isMember(instrument: number, day: Day): boolean;
+  /** when it is a member, both days included: apart from each other, rising */
+  spellsOf(instrument: number): readonly Spell[];
   /** the group of the spell that holds `day`, of several the one that began last; undefined when none is given */
   groupOn(instrument: number, day: Day): string | undefined;
 }
@@ -65,13 +73,13 @@ export function createPanel(
   const symbols = listed.filter(hasBars);
   const universeSize = symbols.length;
   const rowsOf = symbols.map((symbol) => (spells.get(symbol) ?? []).sort(newestFirst));
+  const spellsOf = rowsOf.map(apart);
   // The same spells in columns: rules ask for a member on every bar.
-  const rows = rowsOf.flat();
-  const fromOf = Float64Array.from(rows, ({ from = -Infinity }) => from);
-  const toOf = Float64Array.from(rows, ({ to = Infinity }) => to);
-  const spellOf = new Int32Array(universeSize + 1);
-  rowsOf.forEach((its, k) => {
-    spellOf[k + 1] = spellOf[k]! + its.length;
+  const fromOf = Float64Array.from(spellsOf.flat(), ({ from }) => from);
+  const toOf = Float64Array.from(spellsOf.flat(), ({ to }) => to);
+  const firstOf = new Int32Array(universeSize + 1);
+  spellsOf.forEach((its, k) => {
+    firstOf[k + 1] = firstOf[k]! + its.length;
   });
   const numbers = new Map(symbols.map((symbol, k) => [symbol, k]));
 
@@ -107,11 +115,12 @@ export function createPanel(
     },
     isMember(instrument, day) {
       if (instrument >= universeSize) return false;
-      for (let k = spellOf[instrument]!; k < spellOf[instrument + 1]!; k++) {
+      for (let k = firstOf[instrument]!; k < firstOf[instrument + 1]!; k++) {
         if (fromOf[k]! <= day && toOf[k]! >= day) return true;
       }
       return false;
     },
+    spellsOf: (instrument) => spellsOf[instrument] ?? [],
     groupOn(instrument, day) {
       const rows = rowsOf[instrument] ?? [];
       return rows.find((row) => holds(row, day))?.group;
@@ -121,6 +130,19 @@ export function createPanel(
 
 function holds({ from, to }: Membership, day: Day): boolean {
   return (from === undefined || from <= day) && (to === undefined || to >= day);
+}
+
+/** Spells of one instrument as they are when those that overlap are one. */
+function apart(rows: readonly Membership[]): Spell[] {
+  const spells = rows.map(({ from = -Infinity, to = Infinity }) => ({ from, to }));
+  spells.sort((a, b) => (a.from < b.from ? -1 : a.from > b.from ? 1 : 0));
+  const merged: { from: number; to: number }[] = [];
+  for (const spell of spells) {
+    const last = merged[merged.length - 1];
+    if (last && spell.from <= last.to) last.to = Math.max(last.to, spell.to);
+    else merged.push(spell);
+  }
+  return merged;
 }
 
 /** The spell that began last comes first; of those that began together the one that ends first. */

@@ -1,6 +1,6 @@
 // Rounds of work on the instruments of a universe: done by one thread, or by all of a crew to the same bits.
 
-import { daysTicked, spanOf, tickDays, unionOfDays } from '../days/calendar.ts';
+import { countUntil, daysTicked, spanOf, tickDays, unionOfDays } from '../days/calendar.ts';
 import type { Day } from '../days/day.ts';
 import { type Node, walk } from '../language/tree.ts';
 import { measureOf } from '../measures/catalogue.ts';
@@ -8,8 +8,12 @@ import type { Turns } from '../parallel/turns.ts';
 import { compareMembers } from './across.ts';
 import type { Given, Laid, Round, Wanted } from './crew.ts';
 import type { Evaluator, Measured } from './evaluate.ts';
+import { type ListedBars, listBars, markBars, wordsOf } from './marked-bars.ts';
 import type { Panel } from './panel.ts';
 import { barsWhere, valuesAt } from './select.ts';
+
+/** A value or a condition to be read. */
+export type Column = Pick<Wanted, 'as' | 'node'>;
 
 /** Told how much of a round is done, 0 to 1; it may throw to end it. */
 export type Tell = (done: number) => void;
@@ -42,20 +46,30 @@ export function daysOfAll(
   return daysTicked(first, seen);
 }
 
-/** Entries of all instruments: members' bars within [from, to] on which the rule is true. */
+/**
+ * Entries of all instruments: members' bars within [from, to] on which the rule is true.
+ * @param beside columns of those that have any, which whoever finds them computes as well; all of them are the leader's then
+ */
 export function entriesOfAll(
   evaluator: Evaluator,
   rule: Node,
   { from, to }: { readonly from: Day; readonly to: Day },
+  beside: readonly Column[],
   tell: Tell,
-): (instrument: number) => Int32Array {
-  const size = evaluator.panel.universeSize;
+): ListedBars {
+  const { panel } = evaluator;
+  const size = panel.universeSize;
   compareAcross(evaluator, [rule], tell);
-  const { starts } = laidOut(evaluator.panel, instrumentsUntil(size));
-  const bars = new Int32Array(memory(evaluator, 4 * starts[size]!));
+  const laid = laidOut(panel, instrumentsUntil(size));
+  const wanted = evaluator.crew ? roomFor(beside, laid) : [];
+  const starts = wordsOf(panel.bars.slice(0, size).map(({ day }) => day));
+  const words = new Int32Array(memory(evaluator, 4 * starts[size]!));
   const counts = new Int32Array(memory(evaluator, 4 * size));
-  doRound(evaluator, { kind: 'entries', rule, from, to, starts, bars, counts }, size, tell);
-  return (k) => bars.subarray(starts[k], starts[k]! + counts[k]!);
+  doRound(evaluator, { kind: 'entries', rule, from, to, starts, words, counts, laid, wanted }, size, tell);
+  for (const one of wanted) {
+    for (let k = 0; k < size; k++) if (counts[k]! > 0) evaluator.takeOver(one, k, columnOf(one, laid, k));
+  }
+  return listBars(words, starts, counts);
 }
 
 /**
@@ -89,7 +103,7 @@ export function memory({ crew }: Evaluator, bytes: number): ArrayBuffer | Shared
  */
 export function beginColumns(
   evaluator: Evaluator,
-  nodes: readonly Pick<Wanted, 'as' | 'node'>[],
+  nodes: readonly Column[],
   instruments: Int32Array,
   most: number,
 ): { readonly turns: Turns; readonly laid: Laid; readonly wanted: readonly Wanted[] } | undefined {
@@ -109,15 +123,24 @@ export function beginColumns(
   }
   if (count === 0) return undefined;
   const laid = laidOut(panel, byShare(instruments.slice(0, count), crew.members, panel.universeSize));
-  const length = laid.starts[count]!;
-  const wanted = nodes.map(
-    ({ as, node }): Wanted =>
-      as === 'values'
-        ? { as, node, columns: new Float64Array(new SharedArrayBuffer(8 * length)) }
-        : { as, node, columns: new Uint8Array(new SharedArrayBuffer(length)) },
-  );
+  const wanted = roomFor(nodes, laid);
   const turns = crew.begin({ kind: 'columns', laid, wanted }, count, givenFor(evaluator, trees));
   return { turns, laid, wanted };
+}
+
+/** Shared memory for columns of all instruments that are laid out. */
+function roomFor(nodes: readonly Column[], { starts }: Laid): Wanted[] {
+  const length = starts[starts.length - 1]!;
+  return nodes.map(({ as, node }) =>
+    as === 'values'
+      ? { as, node, columns: new Float64Array(new SharedArrayBuffer(8 * length)) }
+      : { as, node, columns: new Uint8Array(new SharedArrayBuffer(length)) },
+  );
+}
+
+/** The column of the n-th instrument that is laid out. */
+function columnOf({ columns }: Wanted, { starts }: Laid, n: number): Float64Array | Uint8Array {
+  return columns.subarray(starts[n], starts[n + 1]);
 }
 
 /**
@@ -204,7 +227,7 @@ function doRound(evaluator: Evaluator, round: Round, items: number, tell: Tell):
 function treesOf(round: Round): Node[] {
   switch (round.kind) {
     case 'entries':
-      return [round.rule];
+      return [round.rule, ...round.wanted.map(({ node }) => node)];
     case 'values':
       return [round.value];
     case 'columns':
@@ -228,12 +251,13 @@ function itemOf(evaluator: Evaluator, round: Round): (item: number) => void {
       };
     }
     case 'entries': {
-      const { rule, from, to, starts, bars, counts } = round;
+      const { rule, from, to, starts, words, counts, laid, wanted } = round;
       return (k) => {
         const found = barsWhere(evaluator, rule, k);
         const count = keepEntries(evaluator.panel, k, found, from, to);
-        bars.set(found.subarray(0, count), starts[k]);
+        markBars(words, starts[k]!, found.subarray(0, count));
         counts[k] = count;
+        if (count > 0) for (const one of wanted) fillColumn(evaluator, one, k, columnOf(one, laid, k));
       };
     }
     case 'values': {
@@ -249,12 +273,7 @@ function itemOf(evaluator: Evaluator, round: Round): (item: number) => void {
       const { laid, wanted } = round;
       return (n) => {
         const k = laid.instruments[n]!;
-        for (const one of wanted) {
-          const column = one.columns.subarray(laid.starts[n], laid.starts[n + 1]);
-          const found = one.as === 'values' ? evaluator.values(one.node, k) : evaluator.truths(one.node, k);
-          if (typeof found === 'number') column.fill(found);
-          else column.set(found);
-        }
+        for (const one of wanted) fillColumn(evaluator, one, k, columnOf(one, laid, n));
       };
     }
     case 'across': {
@@ -267,13 +286,27 @@ function itemOf(evaluator: Evaluator, round: Round): (item: number) => void {
   }
 }
 
+function fillColumn(
+  evaluator: Evaluator,
+  { as, node }: Column,
+  instrument: number,
+  column: Float64Array | Uint8Array,
+): void {
+  const found = as === 'values' ? evaluator.values(node, instrument) : evaluator.truths(node, instrument);
+  if (typeof found === 'number') column.fill(found);
+  else column.set(found);
+}
+
 /** Keeps, in place, the bars of a member within [from, to]; returns how many. */
 function keepEntries(panel: Panel, k: number, bars: Int32Array, from: Day, to: Day): number {
   const { day } = panel.bars[k]!;
   let n = 0;
-  for (let c = 0; c < bars.length; c++) {
-    const bar = bars[c]!;
-    if (day[bar]! >= from && day[bar]! <= to && panel.isMember(k, day[bar]!)) bars[n++] = bar;
+  let c = 0;
+  for (const spell of panel.spellsOf(k)) {
+    const first = countUntil(day, Math.max(from, spell.from) - 1);
+    const end = countUntil(day, Math.min(to, spell.to));
+    while (c < bars.length && bars[c]! < first) c++;
+    while (c < bars.length && bars[c]! < end) bars[n++] = bars[c++]!;
   }
   return n;
 }

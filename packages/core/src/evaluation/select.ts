@@ -2,9 +2,9 @@
 // the second looks at. Results are the same, to the last bit, as reading the whole columns of evaluate.ts there.
 
 import type { Node } from '../language/tree.ts';
-import type { Operand } from './columns.ts';
+import { calculate, type Operand, placesWhere } from './columns.ts';
 import { type Evaluator, gather, plain } from './evaluate.ts';
-import { calculateOne, compareOne, type PlainComparator, TRUE } from './truth.ts';
+import { calculateOne, type PlainComparator, TRUE } from './truth.ts';
 
 /** With more than this share of its bars left, whole columns are the faster way. */
 const FEW = 1 / 4;
@@ -58,14 +58,11 @@ function narrow(evaluator: Evaluator, rule: Node, instrument: number, bars: Int3
   const few = bars.length < length * FEW && !evaluator.knownTruths(rule, instrument);
   let n = 0;
   if (few && isPlainComparison(rule)) {
-    const comparator = rule.comparator as PlainComparator;
     const left = readAt(evaluator, rule.left, instrument, bars);
     const right = readAt(evaluator, rule.right, instrument, bars);
-    for (let k = 0; k < bars.length; k++) {
-      const a = typeof left === 'number' ? left : left[k]!;
-      const b = typeof right === 'number' ? right : right[k]!;
-      if (compareOne(comparator, a, b) === TRUE) bars[n++] = bars[k]!;
-    }
+    const places = evaluator.places.take(bars.length);
+    n = placesWhere(rule.comparator as PlainComparator, left, right, bars.length, places);
+    for (let k = 0; k < n; k++) bars[k] = bars[places[k]!]!;
   } else if (few && rule.kind === 'scope' && evaluator.numberOf(rule.instrument) >= 0) {
     const other = evaluator.numberOf(rule.instrument);
     const places = evaluator.places.take(bars.length);
@@ -110,11 +107,7 @@ function readAt(evaluator: Evaluator, value: Node, instrument: number, at: Int32
         return calculateOne(value.operator, left, right);
       }
       const out = evaluator.work.take(at.length);
-      for (let n = 0; n < at.length; n++) {
-        const a = typeof left === 'number' ? left : left[n]!;
-        const b = typeof right === 'number' ? right : right[n]!;
-        out[n] = calculateOne(value.operator, a, b);
-      }
+      calculate(value.operator, left, right, out);
       return out;
     }
     case 'ago': {

@@ -29,8 +29,8 @@ export class Slot<C extends Column> {
     const bytes = length * this.#kind.prototype.BYTES_PER_ELEMENT;
     if (this.#used + bytes > this.#block.byteLength) {
       // The first block holds one column, for many measures are read of one instrument only; later ones grow.
-      const grown = Math.min(this.#blocks.size, 4 * this.#block.byteLength);
-      this.#block = this.#blocks.take(Math.max(bytes, grown - (grown % 8)));
+      const grown = Math.min(this.#blocks.largest, 4 * this.#block.byteLength);
+      this.#block = this.#blocks.take(Math.max(bytes, grown));
       this.#held.push(this.#block);
       this.#used = 0;
     }

@@ -1,6 +1,7 @@
 // Where entry rules are true, turned from lists by instrument into lists by day.
 
 import type { DayIndex } from '../days/calendar.ts';
+import type { ListedBars } from '../evaluation/marked-bars.ts';
 import type { Panel } from '../evaluation/panel.ts';
 
 /** For tick t the entries from start[t] to start[t + 1]: members with a true rule, by instrument number. */
@@ -13,33 +14,54 @@ export interface Candidates {
   readonly next: Int32Array;
 }
 
-/** @param entriesOf the bars of an instrument on which it may be entered, rising, all of them on days of the calendar */
+/** @param entries the bars of each instrument on which it may be entered, all of them on days of the calendar */
 export function gatherCandidates(
   panel: Panel,
   ticks: number,
   index: DayIndex,
-  entriesOf: (instrument: number) => Int32Array,
+  { starts, bars }: ListedBars,
 ): Candidates {
   const start = new Int32Array(ticks + 1);
+  const tick = new Int32Array(bars.length);
+  const after = new Int32Array(bars.length);
   for (let k = 0; k < panel.universeSize; k++) {
     const days = panel.bars[k]!.day;
-    for (const at of entriesOf(k)) start[index.at(days[at]!) + 1]!++;
+    const first = starts[k]!;
+    const end = starts[k + 1]!;
+    if (first === end) continue;
+    const ahead = aheadOf(days, bars[first]!, Math.min(bars[end - 1]! + 1, days.length - 1), index);
+    for (let n = first; n < end; n++) {
+      const bar = bars[n]!;
+      tick[n] = ahead === undefined ? index.at(days[bar]!) : bar + ahead;
+      start[tick[n]! + 1]!++;
+      if (bar + 1 >= days.length) after[n] = -1;
+      else after[n] = ahead === undefined ? index.at(days[bar + 1]!) : bar + 1 + ahead;
+    }
   }
   for (let t = 0; t < ticks; t++) start[t + 1]! += start[t]!;
-  const instrument = new Int32Array(start[ticks]!);
-  const bar = new Int32Array(start[ticks]!);
-  const next = new Int32Array(start[ticks]!);
+  const instrument = new Int32Array(bars.length);
+  const bar = new Int32Array(bars.length);
+  const next = new Int32Array(bars.length);
   const place = start.slice(0, ticks);
   for (let k = 0; k < panel.universeSize; k++) {
-    const days = panel.bars[k]!.day;
-    for (const at of entriesOf(k)) {
-      const c = place[index.at(days[at]!)]!++;
+    for (let n = starts[k]!; n < starts[k + 1]!; n++) {
+      const c = place[tick[n]!]!++;
       instrument[c] = k;
-      bar[c] = at;
-      next[c] = at + 1 < days.length ? index.at(days[at + 1]!) : -1;
+      bar[c] = bars[n]!;
+      next[c] = after[n]!;
     }
   }
   return { start, instrument, bar, next };
+}
+
+/**
+ * How far the ticks of an instrument's bars from `first` to `last` are ahead of the bars, where it has one on every tick between
+ * them: two days looked up then stand for all. Undefined where it has not, or the calendar ends before.
+ */
+function aheadOf(days: Int32Array, first: number, last: number, index: DayIndex): number | undefined {
+  const from = index.at(days[first]!);
+  const to = index.at(days[last]!);
+  return to >= 0 && to - from === last - first ? from - first : undefined;
 }
 
 /**
@@ -54,7 +76,7 @@ export function valuesOfCandidates(
   memory: (bytes: number) => ArrayBufferLike,
 ): Float64Array {
   const starts = new Int32Array(instruments + 1);
-  for (const k of instrument) starts[k + 1]!++;
+  for (let c = 0; c < instrument.length; c++) starts[instrument[c]! + 1]!++;
   for (let k = 0; k < instruments; k++) starts[k + 1]! += starts[k]!;
   const next = starts.slice();
   const places = new Int32Array(instrument.length);
@@ -72,15 +94,15 @@ export function valuesOfCandidates(
 
 /**
  * The instruments that may be entered, in the order of their first entries.
- * @param entriesOf as {@link gatherCandidates} takes them
+ * @param entries as {@link gatherCandidates} takes them
  */
-export function byFirstEntry(panel: Panel, entriesOf: (instrument: number) => Int32Array): Int32Array {
-  const first = new Int32Array(panel.universeSize);
+export function byFirstEntry({ bars, universeSize }: Panel, entries: ListedBars): Int32Array {
+  const first = new Int32Array(universeSize);
   const entered: number[] = [];
-  for (let k = 0; k < panel.universeSize; k++) {
-    const [bar] = entriesOf(k);
-    if (bar === undefined) continue;
-    first[k] = panel.bars[k]!.day[bar]!;
+  for (let k = 0; k < universeSize; k++) {
+    const start = entries.starts[k]!;
+    if (start === entries.starts[k + 1]) continue;
+    first[k] = bars[k]!.day[entries.bars[start]!]!;
     entered.push(k);
   }
   return Int32Array.from(entered.sort((a, b) => first[a]! - first[b]! || a - b));

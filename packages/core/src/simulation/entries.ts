@@ -98,7 +98,7 @@ export class Entries {
   sortByRank(from: number, highestFirst: boolean): void {
     const { rank, count } = this;
     const sort = this.#sort;
-    sort.values.set(rank.subarray(from, count));
+    for (let k = from; k < count; k++) sort.values[k - from] = rank[k]!;
     sort.sort(count - from, highestFirst);
     for (let k = from; k < count; k++) rank[k] = sort.values[k - from]!;
     for (const column of [this.instrument, this.bar, this.next]) this.#follow(column, from);

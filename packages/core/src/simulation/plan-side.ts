@@ -10,6 +10,7 @@ import { BarValues, ExitRule } from './bar-values.ts';
 import { byFirstEntry, type Candidates, gatherCandidates, valuesOfCandidates } from './candidates.ts';
 import type { SidePlan, StopPlan, TargetPlan } from './plan.ts';
 import { type Continue, report } from './progress.ts';
+import { type Readers, readWithEntries } from './read-ahead.ts';
 import type { SideReading } from './reading.ts';
 
 /** The run's days, and the name under which what depends on them is remembered. */
@@ -46,12 +47,14 @@ interface Gathered {
 /**
  * Where a side may enter; what an earlier run of the same rule over the same days has gathered is taken from it.
  * @param reading of a side whose entry rule reads
+ * @param readers of what the days will read
  * @throws {Stopped} when `goOn` answers false
  */
 export function findEntries(
   evaluator: Evaluator,
   { calendar, index, key }: RunDays,
   { enter }: SideReading & { readonly enter: Node },
+  readers: Readers,
   goOn: Continue,
 ): Entries {
   const name = `candidates ${printRule(enter)} in ${key}`;
@@ -59,11 +62,12 @@ export function findEntries(
   if (known) return { order: known.order, candidates: () => known.candidates };
   const { panel } = evaluator;
   const span = { from: calendar[0] ?? Infinity, to: calendar[calendar.length - 1] ?? -Infinity };
-  const entriesOf = entriesOfAll(evaluator, enter, span, (done) => report(goOn, done));
-  const order = byFirstEntry(panel, entriesOf);
+  const beside = readWithEntries(evaluator, enter, readers);
+  const entries = entriesOfAll(evaluator, enter, span, beside, (done) => report(goOn, done));
+  const order = byFirstEntry(panel, entries);
   const gather = (): Gathered => ({
     order,
-    candidates: gatherCandidates(panel, calendar.length, index, entriesOf),
+    candidates: gatherCandidates(panel, calendar.length, index, entries),
   });
   return { order, candidates: () => evaluator.remember(name, gather).candidates };
 }

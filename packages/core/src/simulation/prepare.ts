@@ -129,7 +129,7 @@ export function strategyPlan(
         ? undefined
         : new BarValues(evaluator, ownValue(`20-${strategy.bars} average of traded value`, strategy.bars)),
   };
-  const entries = entering.map((side) => findEntries(evaluator, days, side, goOn));
+  const entries = entering.map((side) => findEntries(evaluator, days, side, held, goOn));
   for (const side of entering) compareForRanks(evaluator, days, side, goOn);
   readAhead(
     evaluator,

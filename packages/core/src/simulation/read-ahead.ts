@@ -1,20 +1,19 @@
-// Columns that the day loop will read of the instruments it may enter, computed by other threads while entries are gathered and
-// ranked and the days are walked.
+// Columns that the day loop will read of the instruments it may enter, computed by other threads: with the entries, or while these
+// are gathered and ranked and the days are walked.
 
-import type { Wanted } from '../evaluation/crew.ts';
 import type { Evaluator } from '../evaluation/evaluate.ts';
 import { Lent } from '../evaluation/lent.ts';
-import { beginColumns } from '../evaluation/rounds.ts';
+import { beginColumns, type Column } from '../evaluation/rounds.ts';
+import { type Node, walk } from '../language/tree.ts';
+import { measureOf } from '../measures/catalogue.ts';
 import { BarValues } from './bar-values.ts';
 import type { SidePlan, StrategyPlan } from './plan.ts';
-
-type Column = Pick<Wanted, 'as' | 'node'>;
 
 /** Bytes of columns computed ahead at most: not all of them will be read. */
 const MOST = 96e6;
 
 /** What reads columns while the days are walked. */
-interface Readers extends Pick<StrategyPlan, 'sizeAtr' | 'tradedValue'> {
+export interface Readers extends Pick<StrategyPlan, 'sizeAtr' | 'tradedValue'> {
   readonly sides: readonly Pick<SidePlan, 'initial' | 'trail' | 'target' | 'exit'>[];
 }
 
@@ -37,6 +36,32 @@ export function readAhead(evaluator: Evaluator, readers: Readers, orders: readon
   const begun = beginColumns(evaluator, nodes, Int32Array.from(unknown), MOST);
   if (!begun) return;
   evaluator.borrow(new Lent(begun.turns, begun.laid, begun.wanted, ({ node }) => evaluator.keyOf(node)));
+}
+
+/**
+ * What the days will read that is made of measures which an entry rule reads: whoever finds an instrument's entries has those, and
+ * nobody else need compute them again.
+ */
+export function readWithEntries(evaluator: Evaluator, enter: Node, readers: Readers): Column[] {
+  if (!evaluator.crew) return [];
+  const known = new Set(measuresIn(enter).map((node) => evaluator.keyOf(node)));
+  return [...columnsOf(evaluator, readers).values()].filter(({ node }) => {
+    const measures = measuresIn(node);
+    return (
+      measures.some((one) => known.has(evaluator.keyOf(one))) &&
+      // They take all instruments at once, which is no work for each by itself.
+      !measures.some((one) => measureOf(one.phrase, one.windows.length).across)
+    );
+  });
+}
+
+/** Measures that are computed, where a bar's own prices are read as they are. */
+function measuresIn(tree: Node): (Node & { kind: 'measure' })[] {
+  const found: (Node & { kind: 'measure' })[] = [];
+  walk(tree, (node) => {
+    if (node.kind === 'measure' && !measureOf(node.phrase, node.windows.length).column) found.push(node);
+  });
+  return found;
 }
 
 /** What stops, targets, sizes and an exit rule that reads no position ask for, by name. */

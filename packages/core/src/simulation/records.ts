@@ -88,9 +88,9 @@ export interface Decisions {
 /** How often each outcome stands in the log. @param part of one strategy's decisions alone */
 export function countOutcomes(decisions: Decisions, part?: number): Record<Outcome, number> {
   const counts = new Int32Array(OUTCOMES.length);
-  for (const [k, code] of decisions.outcome.entries()) {
-    if (part === undefined || decisions.part[k] === part) counts[code]!++;
-  }
+  const { outcome, part: parts } = decisions;
+  for (let n = 0; n < outcome.length; n++)
+    if (part === undefined || parts[n] === part) counts[outcome[n]!]!++;
   return Object.fromEntries(OUTCOMES.map((name, k) => [name, counts[k]])) as Record<Outcome, number>;
 }
 
