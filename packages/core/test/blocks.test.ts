@@ -8,6 +8,7 @@ import { Evaluator } from '../src/evaluation/evaluate.ts';
 import { createPanel } from '../src/evaluation/panel.ts';
 import { readRule } from '../src/language/check.ts';
 import type { Strategy } from '../src/strategy/strategy.ts';
+import { doing, helpersThat } from './helpers.ts';
 import { anyStrategy, randomMarket } from './market.ts';
 
 const RUNS = { numRuns: 30 };
@@ -74,11 +75,15 @@ describe('an evaluator', () => {
 describe('engines that share blocks', () => {
   it('answer as one that shares nothing does, also when asked of a run whose columns others have written over', () => {
     fc.assert(
-      fc.property(seeds, anyStrategy, anyStrategy, (seed, strategy, other) => {
+      fc.property(seeds, anyStrategy, anyStrategy, fc.array(doing), (seed, strategy, other, does) => {
         const { market, universe } = randomMarket(seed);
         const blocks = new Blocks(SMALL);
-        const first = createEngine(market, universe, { blocks });
-        const second = createEngine(market, universe, { blocks });
+        const sharing = () => {
+          const helpers = does.length > 0 ? helpersThat(does, createEngine(market, universe)) : undefined;
+          return createEngine(market, universe, { blocks, helpers });
+        };
+        const first = sharing();
+        const second = sharing();
         const asked = askedOf(first, strategy);
         first.letGo();
         askedOf(second, other)();

@@ -2,10 +2,12 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { createEngine, type HelpAsked, type Helpers } from '../src/engine.ts';
+import { createEngine, type Helpers } from '../src/engine.ts';
+import { Blocks } from '../src/evaluation/blocks.ts';
 import { Turns } from '../src/parallel/turns.ts';
 import type { RunRequest } from '../src/simulation/request.ts';
 import type { Strategy } from '../src/strategy/strategy.ts';
+import { doing, helpersThat } from './helpers.ts';
 import { randomMarket, strategyOf } from './market.ts';
 
 const stops = { trigger: 'touch' as const };
@@ -18,6 +20,14 @@ const STRATEGIES: Record<string, Partial<Strategy>> = {
       stops: { ...stops, initial: { atr: 5, times: 2 }, target: { r: 2 } },
     },
     limits: { positions: 2, afterMembership: 'exit' },
+  },
+  'stops and an exit made of what the entry reads': {
+    long: {
+      enter: '5-day average crosses above 10-day average and 5-day ATR > 0',
+      exit: '5-day average is below 10-day average or 5-day average < 3',
+      stops: { ...stops, initial: { level: '10-day average * 0.9' }, trail: { atr: 5, times: 3 } },
+    },
+    limits: { positions: 3, afterMembership: 'hold' },
   },
   'members compared with each other': {
     long: {
@@ -61,47 +71,10 @@ const STRATEGIES: Record<string, Partial<Strategy>> = {
   },
 };
 
-/** What the helpers do of a round: nothing at all, or the items that the numbers choose. */
-type Doing = 'nothing' | readonly boolean[];
-
-/** Helpers on an engine of their own that do of each round in turn what they are told to, before the leader begins. */
-function helpersThat(does: readonly Doing[], engine: ReturnType<typeof createEngine>): Helpers {
-  let rounds = 0;
-  return {
-    count: 2,
-    post(asked) {
-      const doing = does[rounds++ % does.length] ?? 'nothing';
-      if (doing !== 'nothing') help(engine, asked, doing);
-    },
-  };
-}
-
-/** Does the chosen items of a round. */
-function help(
-  engine: ReturnType<typeof createEngine>,
-  asked: Omit<HelpAsked, 'member'>,
-  chosen: readonly boolean[],
-): void {
-  const real = new Turns(asked.turns);
-  const mine = Turns.of(real.items);
-  for (let item = 0; item < real.items; item++) {
-    const isMine = chosen[item % chosen.length] === true && real.take(item);
-    if (!isMine) mine.take(item);
-  }
-  engine.help({ ...asked, turns: mine.states, member: 1 });
-  for (let item = 0; item < real.items; item++)
-    if (mine.isDone(item)) asked.turns[item] = mine.states[item] ?? 0;
-}
-
 const requestOf = (parts: Partial<Strategy>): RunRequest => ({
   strategy: strategyOf(parts),
   benchmark: 'IX',
 });
-const doing = fc.oneof(
-  fc.constant('nothing' as const),
-  fc.array(fc.boolean(), { minLength: 1, maxLength: 8 }),
-);
-
 describe('an engine with helpers', () => {
   it.each(Object.entries(STRATEGIES))('answers as one alone: %s', (_name, parts) => {
     let trades = 0;
@@ -161,6 +134,27 @@ describe('an engine with helpers', () => {
     );
   });
 
+  it('uses memory again only when no helper is at what stands there', () => {
+    class Watched extends Blocks {
+      shared = 0;
+      override giveBack(block: ArrayBuffer | SharedArrayBuffer): void {
+        if (block instanceof SharedArrayBuffer) this.shared++;
+        super.giveBack(block);
+      }
+    }
+    const { market, universe } = randomMarket(5);
+    const request = requestOf(STRATEGIES['a rule that narrows, ranked'] ?? {});
+    const givenBack = (helpers: Helpers): number => {
+      const blocks = new Watched();
+      const engine = createEngine(market, universe, { helpers, blocks });
+      engine.run(request);
+      engine.letGo();
+      return blocks.shared;
+    };
+    expect(givenBack(helpersThat([[true, false]], createEngine(market, universe)))).toBeGreaterThan(0);
+    expect(givenBack({ count: 1, post: ({ turns }) => void new Turns(turns).take(0) })).toBe(0);
+  });
+
   it('calls its helpers off when it is stopped, and runs again', () => {
     const { market, universe } = randomMarket(5);
     const request = requestOf(STRATEGIES['a rule that narrows, ranked'] ?? {});
@@ -190,5 +184,23 @@ describe('turns', () => {
       [2, 6],
     ]);
     expect(done.map(([, item]) => item).sort()).toEqual([0, 1, 2, 3, 4, 5, 6, 7, 8]);
+  });
+
+  it('are closed to all, and tell whether one is still in hand', () => {
+    const turns = Turns.of(3);
+    turns.take(1);
+    expect(turns.close()).toBe(false);
+    expect([0, 1, 2].map((item) => turns.take(item))).toEqual([false, false, false]);
+    expect(Turns.of(3).close()).toBe(true);
+  });
+
+  it('that are kept back are neither taken nor done', () => {
+    const turns = Turns.of(2);
+    turns.keepBack(0);
+    const taken: number[] = [];
+    turns.work(0, 1, (item) => taken.push(item));
+    turns.keepBack(1);
+    expect(taken).toEqual([1]);
+    expect([turns.isDone(0), turns.isDone(1)]).toEqual([false, true]);
   });
 });

@@ -25,7 +25,7 @@ import {
   orInto,
   placesWhere,
 } from './columns.ts';
-import type { Crew, Given, Wanted } from './crew.ts';
+import type { Crew, Given, Laid, Wanted } from './crew.ts';
 import type { Lent } from './lent.ts';
 import type { Panel } from './panel.ts';
 import { type Slot, Slots, trimSlots } from './slots.ts';
@@ -52,6 +52,7 @@ const MOST_REMEMBERED = 12;
 export class Evaluator {
   readonly panel: Panel;
   readonly crew: Crew | undefined;
+  readonly blocks: Blocks;
   readonly #settings: EvaluatorSettings;
   readonly #clock = { now: 0 };
   readonly #numbers: Slots<Float64Array>;
@@ -71,6 +72,7 @@ export class Evaluator {
     const { crew, blocks = new Blocks() } = settings;
     this.panel = panel;
     this.crew = crew;
+    this.blocks = blocks;
     this.#settings = settings;
     this.#numbers = new Slots<Float64Array>(Float64Array, this.#clock, blocks);
     this.#truths = new Slots<Uint8Array>(Uint8Array, this.#clock, blocks);
@@ -238,6 +240,7 @@ export class Evaluator {
     const key = this.#keyOf(node);
     const slot = this.#numbers.of(key);
     this.#given.set(key, given);
+    slot.hold(columns.byteLength);
     laid.instruments.forEach((k, n) => {
       slot.keep(k, columns.subarray(laid.starts[n], laid.starts[n + 1]));
     });
@@ -245,19 +248,49 @@ export class Evaluator {
 
   /** Takes columns that are being computed elsewhere from there, as far as they are done when they are asked for. */
   borrow(lent: Lent | undefined): void {
-    this.#lent?.end();
+    const before = this.#lent;
     this.#lent = lent;
+    if (!before) return;
+    const isQuiet = before.end();
+    this.takeOver(before.wanted, before.laid, (n) => before.has(n), isQuiet);
   }
 
-  /** Keeps a column that others have computed. */
-  takeOver(
-    { as, node }: Pick<Wanted, 'as' | 'node'>,
-    instrument: number,
-    column: Float64Array | Uint8Array,
-  ): void {
+  /**
+   * Keeps columns that others have computed.
+   * @param has whether those of the n-th instrument that is laid out are there
+   * @param isQuiet whether nobody writes to their memory any more: it is used again once they are forgotten
+   */
+  takeOver(wanted: readonly Wanted[], laid: Laid, has: (n: number) => boolean, isQuiet: boolean): void {
+    for (const { as, node, columns } of wanted) {
+      const slots: Slots<Float64Array | Uint8Array> = as === 'values' ? this.#numbers : this.#truths;
+      const slot = slots.of(this.#keyOf(node));
+      slot.hold(columns.byteLength, isQuiet ? (columns.buffer as SharedArrayBuffer) : undefined);
+      laid.instruments.forEach((k, n) => {
+        if (!slot.columns[k] && has(n)) slot.keep(k, columns.subarray(laid.starts[n], laid.starts[n + 1]));
+      });
+    }
+  }
+
+  /** Writes a column into memory of the caller's; it is not kept, but what it is made of is. */
+  write({ as, node }: Pick<Wanted, 'as' | 'node'>, instrument: number, out: Float64Array | Uint8Array): void {
     const slots: Slots<Float64Array | Uint8Array> = as === 'values' ? this.#numbers : this.#truths;
-    const slot = slots.of(this.#keyOf(node));
-    if (!slot.columns[instrument]) slot.keep(instrument, column);
+    const known = slots.known(this.#keyOf(node), instrument);
+    const taken = this.work.taken;
+    if (known) out.set(known);
+    else if (as === 'truths') this.#computeTruths(node, instrument, out as Uint8Array);
+    else if (node.kind === 'measure') this.#writeMeasure(node, instrument, out as Float64Array);
+    else {
+      const value = this.#operand(node, instrument);
+      if (typeof value === 'number') out.fill(value);
+      else out.set(value);
+    }
+    this.work.giveBackTo(taken);
+  }
+
+  #writeMeasure(node: Measured, instrument: number, out: Float64Array): void {
+    const entry = measureOf(node.phrase, node.windows.length);
+    if (entry.column || entry.across) out.set(this.#measured(node, instrument));
+    else entry.compute(this.#inputs(entry, node, instrument), out);
   }
 
   /** Whether a column is kept. */

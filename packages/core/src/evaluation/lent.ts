@@ -4,8 +4,9 @@ import type { Turns } from '../parallel/turns.ts';
 import type { Laid, Wanted } from './crew.ts';
 
 export class Lent {
+  readonly laid: Laid;
+  readonly wanted: readonly Wanted[];
   readonly #turns: Turns;
-  readonly #laid: Laid;
   /** by instrument: its item */
   readonly #items = new Map<number, number>();
   readonly #values = new Map<string, Float64Array>();
@@ -13,8 +14,9 @@ export class Lent {
 
   /** @param keyOf names what is wanted as it will be asked for */
   constructor(turns: Turns, laid: Laid, wanted: readonly Wanted[], keyOf: (wanted: Wanted) => string) {
+    this.laid = laid;
+    this.wanted = wanted;
     this.#turns = turns;
-    this.#laid = laid;
     laid.instruments.forEach((k, item) => {
       this.#items.set(k, item);
     });
@@ -28,29 +30,30 @@ export class Lent {
   values(key: string, instrument: number): Float64Array | undefined {
     const all = this.#values.get(key);
     const item = all && this.#doneItem(instrument);
-    return item === undefined
-      ? undefined
-      : all?.subarray(this.#laid.starts[item], this.#laid.starts[item + 1]);
+    return item === undefined ? undefined : all?.subarray(this.laid.starts[item], this.laid.starts[item + 1]);
   }
 
   /** As {@link values}, of a condition. */
   truths(key: string, instrument: number): Uint8Array | undefined {
     const all = this.#truths.get(key);
     const item = all && this.#doneItem(instrument);
-    return item === undefined
-      ? undefined
-      : all?.subarray(this.#laid.starts[item], this.#laid.starts[item + 1]);
+    return item === undefined ? undefined : all?.subarray(this.laid.starts[item], this.laid.starts[item + 1]);
   }
 
-  /** No more of them are computed. */
-  end(): void {
-    this.#turns.callOff();
+  /** Whether the columns of the n-th instrument that is laid out are done. */
+  has(n: number): boolean {
+    return this.#turns.isDone(n);
+  }
+
+  /** No more of them are computed. @returns whether nobody is at one of them */
+  end(): boolean {
+    return this.#turns.close();
   }
 
   #doneItem(instrument: number): number | undefined {
     const item = this.#items.get(instrument);
     if (item === undefined || this.#turns.isDone(item)) return item;
-    this.#turns.take(item);
+    this.#turns.keepBack(item);
     return undefined;
   }
 }

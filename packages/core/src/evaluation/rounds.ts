@@ -61,14 +61,13 @@ export function entriesOfAll(
   const size = panel.universeSize;
   compareAcross(evaluator, [rule], tell);
   const laid = laidOut(panel, instrumentsUntil(size));
-  const wanted = evaluator.crew ? roomFor(beside, laid) : [];
+  const wanted = evaluator.crew ? roomFor(evaluator, beside, laid) : [];
   const starts = wordsOf(panel.bars.slice(0, size).map(({ day }) => day));
   const words = new Int32Array(memory(evaluator, 4 * starts[size]!));
   const counts = new Int32Array(memory(evaluator, 4 * size));
-  doRound(evaluator, { kind: 'entries', rule, from, to, starts, words, counts, laid, wanted }, size, tell);
-  for (const one of wanted) {
-    for (let k = 0; k < size; k++) if (counts[k]! > 0) evaluator.takeOver(one, k, columnOf(one, laid, k));
-  }
+  const round = { kind: 'entries', rule, from, to, starts, words, counts, laid, wanted } as const;
+  const isQuiet = doRound(evaluator, round, size, tell);
+  evaluator.takeOver(wanted, laid, (k) => counts[k]! > 0, isQuiet);
   return listBars(words, starts, counts);
 }
 
@@ -123,18 +122,18 @@ export function beginColumns(
   }
   if (count === 0) return undefined;
   const laid = laidOut(panel, byShare(instruments.slice(0, count), crew.members, panel.universeSize));
-  const wanted = roomFor(nodes, laid);
+  const wanted = roomFor(evaluator, nodes, laid);
   const turns = crew.begin({ kind: 'columns', laid, wanted }, count, givenFor(evaluator, trees));
   return { turns, laid, wanted };
 }
 
 /** Shared memory for columns of all instruments that are laid out. */
-function roomFor(nodes: readonly Column[], { starts }: Laid): Wanted[] {
+function roomFor({ blocks }: Evaluator, nodes: readonly Column[], { starts }: Laid): Wanted[] {
   const length = starts[starts.length - 1]!;
   return nodes.map(({ as, node }) =>
     as === 'values'
-      ? { as, node, columns: new Float64Array(new SharedArrayBuffer(8 * length)) }
-      : { as, node, columns: new Uint8Array(new SharedArrayBuffer(length)) },
+      ? { as, node, columns: new Float64Array(blocks.takeShared(8 * length), 0, length) }
+      : { as, node, columns: new Uint8Array(blocks.takeShared(length), 0, length) },
   );
 }
 
@@ -200,8 +199,8 @@ function givenFor(evaluator: Evaluator, trees: readonly Node[]): Given[] {
   return acrossIn(trees).flatMap((node) => evaluator.given(node) ?? []);
 }
 
-/** Does all items of a round, with the crew where there is one. */
-function doRound(evaluator: Evaluator, round: Round, items: number, tell: Tell): void {
+/** Does all items of a round, with the crew where there is one. @returns whether nobody is still at one of them */
+function doRound(evaluator: Evaluator, round: Round, items: number, tell: Tell): boolean {
   const item = itemOf(evaluator, round);
   const { crew } = evaluator;
   if (!crew) {
@@ -209,7 +208,7 @@ function doRound(evaluator: Evaluator, round: Round, items: number, tell: Tell):
       tell(n / items);
       item(n);
     }
-    return;
+    return true;
   }
   const turns = crew.begin(round, items, givenFor(evaluator, treesOf(round)));
   try {
@@ -219,6 +218,7 @@ function doRound(evaluator: Evaluator, round: Round, items: number, tell: Tell):
       item(n);
     });
     for (let n = 0; n < items; n++) if (!turns.isDone(n, PATIENCE_MS)) item(n);
+    return turns.close();
   } finally {
     turns.callOff();
   }
@@ -257,7 +257,7 @@ function itemOf(evaluator: Evaluator, round: Round): (item: number) => void {
         const count = keepEntries(evaluator.panel, k, found, from, to);
         markBars(words, starts[k]!, found.subarray(0, count));
         counts[k] = count;
-        if (count > 0) for (const one of wanted) fillColumn(evaluator, one, k, columnOf(one, laid, k));
+        if (count > 0) for (const one of wanted) evaluator.write(one, k, columnOf(one, laid, k));
       };
     }
     case 'values': {
@@ -273,7 +273,7 @@ function itemOf(evaluator: Evaluator, round: Round): (item: number) => void {
       const { laid, wanted } = round;
       return (n) => {
         const k = laid.instruments[n]!;
-        for (const one of wanted) fillColumn(evaluator, one, k, columnOf(one, laid, n));
+        for (const one of wanted) evaluator.write(one, k, columnOf(one, laid, n));
       };
     }
     case 'across': {
@@ -284,17 +284,6 @@ function itemOf(evaluator: Evaluator, round: Round): (item: number) => void {
       return (n) => compareMembers(evaluator.panel, each, how, days[n]!, days[n + 1]! - 1);
     }
   }
-}
-
-function fillColumn(
-  evaluator: Evaluator,
-  { as, node }: Column,
-  instrument: number,
-  column: Float64Array | Uint8Array,
-): void {
-  const found = as === 'values' ? evaluator.values(node, instrument) : evaluator.truths(node, instrument);
-  if (typeof found === 'number') column.fill(found);
-  else column.set(found);
 }
 
 /** Keeps, in place, the bars of a member within [from, to]; returns how many. */

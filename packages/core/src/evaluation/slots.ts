@@ -15,7 +15,7 @@ export class Slot<C extends Column> {
     length: number,
   ) => C;
   readonly #blocks: Blocks;
-  readonly #held: ArrayBuffer[] = [];
+  readonly #held: (ArrayBuffer | SharedArrayBuffer)[] = [];
   #block = new ArrayBuffer(0);
   #used = 0;
 
@@ -48,10 +48,17 @@ export class Slot<C extends Column> {
 
   /** Keeps a column that stands in memory of others, if there is one. */
   keep(instrument: number, column: C | undefined): C | undefined {
-    if (!column) return undefined;
-    this.bytes += column.byteLength;
-    this.columns[instrument] = column;
+    if (column) this.columns[instrument] = column;
     return column;
+  }
+
+  /**
+   * Counts memory of others in which columns stand that it keeps.
+   * @param block given back with its own, where nobody writes to it any more
+   */
+  hold(bytes: number, block?: SharedArrayBuffer): void {
+    this.bytes += bytes;
+    if (block) this.#held.push(block);
   }
 }
 

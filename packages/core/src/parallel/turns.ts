@@ -51,6 +51,22 @@ export class Turns {
     return Atomics.load(this.states, item) === DONE;
   }
 
+  /** Lets nobody take an item; one that is in hand or done stays so. */
+  keepBack(item: number): void {
+    Atomics.compareExchange(this.states, item, FREE, GIVEN_UP);
+  }
+
+  /** Lets nobody take any item. @returns whether none is in hand: nothing is written any more */
+  close(): boolean {
+    this.callOff();
+    let isQuiet = true;
+    for (let item = 0; item < this.items; item++) {
+      this.keepBack(item);
+      if (Atomics.load(this.states, item) === TAKEN) isQuiet = false;
+    }
+    return isQuiet;
+  }
+
   /** No more items are taken; those in hand are finished. */
   callOff(): void {
     Atomics.store(this.states, this.items, 1);
