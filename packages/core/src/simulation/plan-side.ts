@@ -2,7 +2,7 @@
 
 import type { DayIndex } from '../days/calendar.ts';
 import type { Evaluator } from '../evaluation/evaluate.ts';
-import { compareAcross, entriesOfAll, memory, valuesOfAll } from '../evaluation/rounds.ts';
+import { entriesOfAll, memory, valuesOfAll } from '../evaluation/rounds.ts';
 import { printRule } from '../language/print.ts';
 import type { Node } from '../language/tree.ts';
 import type { Stop, Target } from '../strategy/strategy.ts';
@@ -32,60 +32,6 @@ export function atrNode(bars: number): Node {
   };
 }
 
-/** Where a side may enter: gathered by day only when that is asked for. */
-export interface Entries {
-  /** its instruments in the order of their first entries */
-  readonly order: Int32Array;
-  readonly candidates: () => Candidates;
-}
-
-interface Gathered {
-  readonly order: Int32Array;
-  readonly candidates: Candidates;
-}
-
-/**
- * Where a side may enter; what an earlier run of the same rule over the same days has gathered is taken from it.
- * @param reading of a side whose entry rule reads
- * @param readers of what the days will read
- * @throws {Stopped} when `goOn` answers false
- */
-export function findEntries(
-  evaluator: Evaluator,
-  { calendar, index, key }: RunDays,
-  { enter }: SideReading & { readonly enter: Node },
-  readers: Readers,
-  goOn: Continue,
-): Entries {
-  const name = `candidates ${printRule(enter)} in ${key}`;
-  const known = evaluator.recall<Gathered>(name);
-  if (known) return { order: known.order, candidates: () => known.candidates };
-  const { panel } = evaluator;
-  const span = { from: calendar[0] ?? Infinity, to: calendar[calendar.length - 1] ?? -Infinity };
-  const beside = readWithEntries(evaluator, enter, readers);
-  const entries = entriesOfAll(evaluator, enter, span, beside, (done) => report(goOn, done));
-  const order = byFirstEntry(panel, entries);
-  const gather = (): Gathered => ({
-    order,
-    candidates: gatherCandidates(panel, calendar.length, index, entries),
-  });
-  return { order, candidates: () => evaluator.remember(name, gather).candidates };
-}
-
-/** Lets all threads compute what a side's ranks compare across the universe, where those are not remembered. @throws as {@link findEntries} */
-export function compareForRanks(
-  evaluator: Evaluator,
-  { key }: RunDays,
-  { enter, rank }: SideReading & { readonly enter: Node },
-  goOn: Continue,
-): void {
-  if (!rank || evaluator.recall(nameOfRanks(enter, rank, key))) return;
-  compareAcross(evaluator, [rank], (done) => report(goOn, done));
-}
-
-const nameOfRanks = (enter: Node, rank: Node, days: string): string =>
-  `rank ${printRule(rank)} of ${printRule(enter)} in ${days}`;
-
 /** What a side does with what it holds, whatever it enters. */
 type HeldPlan = Omit<SidePlan, 'candidates' | 'rank'>;
 
@@ -113,25 +59,47 @@ export function planHeld(
   };
 }
 
-/** A side's candidates with their ranks, which are remembered as they are. @throws as {@link findEntries} */
+interface Entered {
+  readonly candidates: Candidates;
+  /** its instruments in the order of their first entries */
+  readonly order: Int32Array;
+}
+
+/**
+ * A side's candidates with their ranks; what an earlier run of the same rules over the same days has gathered is taken from it.
+ * @param reading of a side whose entry rule reads
+ * @param readers of what the days will read
+ * @throws {Stopped} when `goOn` answers false
+ */
 export function planEntries(
   evaluator: Evaluator,
-  { key }: RunDays,
+  { calendar, index, key }: RunDays,
   { side, enter, rank }: SideReading & { readonly enter: Node },
-  entries: Entries,
+  readers: Readers,
   goOn: Continue,
-): Pick<SidePlan, 'candidates' | 'rank'> {
-  const candidates = entries.candidates();
-  if (!rank) return { candidates, rank: undefined };
-  const values = evaluator.remember(nameOfRanks(enter, rank, key), () =>
+): Entered & Pick<SidePlan, 'rank'> {
+  const { panel } = evaluator;
+  const tell = (done: number): void => report(goOn, done);
+  const name = `${printRule(enter)} in ${key}`;
+  const { candidates, order } = evaluator.remember(`candidates ${name}`, (): Entered => {
+    const span = { from: calendar[0] ?? Infinity, to: calendar[calendar.length - 1] ?? -Infinity };
+    const beside = readWithEntries(evaluator, enter, readers);
+    const entries = entriesOfAll(evaluator, enter, span, beside, tell);
+    return {
+      candidates: gatherCandidates(panel, calendar.length, index, entries),
+      order: byFirstEntry(panel, entries),
+    };
+  });
+  if (!rank) return { candidates, order, rank: undefined };
+  const values = evaluator.remember(`rank ${printRule(rank)} of ${name}`, () =>
     valuesOfCandidates(
       candidates,
-      evaluator.panel.universeSize,
-      (starts, bars) => valuesOfAll(evaluator, rank, starts, bars, (done) => report(goOn, done)),
+      panel.universeSize,
+      (starts, bars) => valuesOfAll(evaluator, rank, starts, bars, tell),
       (bytes) => memory(evaluator, bytes),
     ),
   );
-  return { candidates, rank: { values, highestFirst: side.rank?.first === 'highest' } };
+  return { candidates, order, rank: { values, highestFirst: side.rank?.first === 'highest' } };
 }
 
 function stopPlan(

@@ -14,7 +14,7 @@ import { BarValues } from './bar-values.ts';
 import { faultsInSettings, slotsToDivideBy } from './checks.ts';
 import { filledFrom } from './filled.ts';
 import type { AccountPlan, Plan, StrategyPlan } from './plan.ts';
-import { atrNode, compareForRanks, findEntries, planEntries, planHeld, type RunDays } from './plan-side.ts';
+import { atrNode, planEntries, planHeld, type RunDays } from './plan-side.ts';
 import type { Continue } from './progress.ts';
 import { ratesOn } from './rates.ts';
 import { readAhead } from './read-ahead.ts';
@@ -129,21 +129,17 @@ export function strategyPlan(
         ? undefined
         : new BarValues(evaluator, ownValue(`20-${strategy.bars} average of traded value`, strategy.bars)),
   };
-  const entries = entering.map((side) => findEntries(evaluator, days, side, held, goOn));
-  for (const side of entering) compareForRanks(evaluator, days, side, goOn);
+  const entered = entering.map((side) => planEntries(evaluator, days, side, held, goOn));
   readAhead(
     evaluator,
     held,
-    entries.map(({ order }) => order),
+    entered.map(({ order }) => order),
   );
   return {
     name: strategy.name,
     share: 1,
     ...held,
-    sides: entering.map((side, s) => ({
-      ...at(held.sides, s),
-      ...planEntries(evaluator, days, side, at(entries, s), goOn),
-    })),
+    sides: entered.map(({ candidates, rank }, s) => ({ ...at(held.sides, s), candidates, rank })),
     isMember: panel.isMember,
     groupOn: panel.groupOn,
     size,

@@ -1,5 +1,5 @@
-// Columns that the day loop will read of the instruments it may enter, computed by other threads: with the entries, or while these
-// are gathered and ranked and the days are walked.
+// Columns that the day loop will read of the instruments it may enter, computed by other threads: with the entries, or while the
+// days are walked.
 
 import type { Evaluator } from '../evaluation/evaluate.ts';
 import { Lent } from '../evaluation/lent.ts';
