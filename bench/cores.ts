@@ -1,5 +1,5 @@
-// One cold run on one thread and on several that share its rules, and two runs at once that share nothing, turn and turn
-// about: no sharing can give more than the machine's second core gives those two.
+// Cold runs on one thread and on several that share their rules, and two runs at once that share nothing, a few of each in
+// turn: no sharing can give more than the machine's second core gives those two.
 
 import type { RunRequest, Strategy } from '@plateau/core';
 import { engineThreads } from '../apps/cli/src/engine-threads.ts';
@@ -9,7 +9,10 @@ import { median } from './median.ts';
 
 const INSTRUMENTS = 500;
 const WARM_UPS = 30;
-const RUNS = 15;
+const RUNS = 30;
+
+/** Runs in a row of each way, as someone makes them who tries one thing after another. */
+const ROW = 5;
 
 /** Rules of several whole columns each, where the breakout's narrow early. */
 function averages(base: Strategy): Strategy {
@@ -43,12 +46,14 @@ export async function coresBench(): Promise<Results> {
       { name: 'two runs at once, a thread each', pools: [pool(0), pool(0)] },
     ];
     const times = ways.map((): number[] => []);
-    for (const [k, universeName] of names.entries()) {
+    for (let row = 0; row < names.length; row += ROW) {
       for (const [n, { pools }] of ways.entries()) {
-        const started = performance.now();
-        const runs = pools.map((one) => one.ask('figures', { universe: universeName, request }).result);
-        for (const run of await Promise.all(runs)) mustRun(run);
-        if (k >= WARM_UPS) times[n]?.push((performance.now() - started) / pools.length);
+        for (const [k, universeName] of names.slice(row, row + ROW).entries()) {
+          const started = performance.now();
+          const runs = pools.map((one) => one.ask('figures', { universe: universeName, request }).result);
+          for (const run of await Promise.all(runs)) mustRun(run);
+          if (row + k >= WARM_UPS) times[n]?.push((performance.now() - started) / pools.length);
+        }
       }
     }
     for (const [n, way] of ways.entries()) {

@@ -167,7 +167,7 @@ export interface HelpWanted {
 }
 
 /** Computes measures across the universe that the trees read, the whole crew at each; without one they are computed when asked for. */
-export function compareAcross(evaluator: Evaluator, trees: readonly Node[], tell: Tell): void {
+function compareAcross(evaluator: Evaluator, trees: readonly Node[], tell: Tell): void {
   const { crew, panel } = evaluator;
   if (!crew) return;
   for (const node of acrossIn(trees)) {
