@@ -75,6 +75,19 @@ const requestOf = (parts: Partial<Strategy>): RunRequest => ({
   strategy: strategyOf(parts),
   benchmark: 'IX',
 });
+/** Counts the shared blocks that are given out. */
+class Watched extends Blocks {
+  out = 0;
+  override takeShared(bytes: number): SharedArrayBuffer {
+    this.out++;
+    return super.takeShared(bytes);
+  }
+  override giveBack(block: ArrayBuffer | SharedArrayBuffer): void {
+    if (block instanceof SharedArrayBuffer) this.out--;
+    super.giveBack(block);
+  }
+}
+
 describe('an engine with helpers', () => {
   it.each(Object.entries(STRATEGIES))('answers as one alone: %s', (_name, parts) => {
     let trades = 0;
@@ -135,24 +148,34 @@ describe('an engine with helpers', () => {
   });
 
   it('uses memory again only when no helper is at what stands there', () => {
-    class Watched extends Blocks {
-      shared = 0;
-      override giveBack(block: ArrayBuffer | SharedArrayBuffer): void {
-        if (block instanceof SharedArrayBuffer) this.shared++;
-        super.giveBack(block);
-      }
-    }
     const { market, universe } = randomMarket(5);
     const request = requestOf(STRATEGIES['a rule that narrows, ranked'] ?? {});
-    const givenBack = (helpers: Helpers): number => {
+    const notGivenBack = (helpers: Helpers): number => {
       const blocks = new Watched();
       const engine = createEngine(market, universe, { helpers, blocks });
       engine.run(request);
+      expect(blocks.out).toBeGreaterThan(0);
       engine.letGo();
-      return blocks.shared;
+      return blocks.out;
     };
-    expect(givenBack(helpersThat([[true, false]], createEngine(market, universe)))).toBeGreaterThan(0);
-    expect(givenBack({ count: 1, post: ({ turns }) => void new Turns(turns).take(0) })).toBe(0);
+    expect(notGivenBack(helpersThat([[true, false]], createEngine(market, universe)))).toBe(0);
+    expect(notGivenBack({ count: 1, post: ({ turns }) => void new Turns(turns).take(0) })).toBeGreaterThan(0);
+  });
+
+  it('takes no memory for columns that an edit of the entry leaves as they are', () => {
+    const { market, universe } = randomMarket(5);
+    const blocks = new Watched();
+    const helpers = helpersThat([[true, false]], createEngine(market, universe));
+    const engine = createEngine(market, universe, { helpers, blocks });
+    const { long, ...others } = STRATEGIES['stops and an exit made of what the entry reads'] ?? {};
+    const outAfter = (enter: string): number => {
+      engine.run(requestOf({ ...others, ...(long && { long: { ...long, enter } }) }));
+      return blocks.out;
+    };
+    const out = outAfter('5-day average > 0');
+    expect(out).toBeGreaterThan(0);
+    expect(outAfter('5-day average crosses above 10-day average')).toBe(out);
+    expect(outAfter('5-day average crosses below 10-day average')).toBe(out);
   });
 
   it('calls its helpers off when it is stopped, and runs again', () => {

@@ -16,6 +16,9 @@ export type Wanted =
   | { readonly as: 'values'; readonly node: Node; readonly columns: Float64Array }
   | { readonly as: 'truths'; readonly node: Node; readonly columns: Uint8Array };
 
+/** A value or a condition to be read. */
+export type Column = Pick<Wanted, 'as' | 'node'>;
+
 /** One item an instrument, but for `across`. */
 export type Round =
   /** days that have bars: seen[day - first] */

@@ -25,7 +25,7 @@ import {
   orInto,
   placesWhere,
 } from './columns.ts';
-import type { Crew, Given, Laid, Wanted } from './crew.ts';
+import type { Column, Crew, Given, Laid, Wanted } from './crew.ts';
 import type { Lent } from './lent.ts';
 import type { Panel } from './panel.ts';
 import { type Slot, Slots, trimSlots } from './slots.ts';
@@ -256,7 +256,7 @@ export class Evaluator {
   }
 
   /**
-   * Keeps columns that others have computed.
+   * Keeps columns that others have computed, where it has none of its own.
    * @param has whether those of the n-th instrument that is laid out are there
    * @param isQuiet whether nobody writes to their memory any more: it is used again once they are forgotten
    */
@@ -264,15 +264,19 @@ export class Evaluator {
     for (const { as, node, columns } of wanted) {
       const slots: Slots<Float64Array | Uint8Array> = as === 'values' ? this.#numbers : this.#truths;
       const slot = slots.of(this.#keyOf(node));
-      slot.hold(columns.byteLength, isQuiet ? (columns.buffer as SharedArrayBuffer) : undefined);
       laid.instruments.forEach((k, n) => {
         if (!slot.columns[k] && has(n)) slot.keep(k, columns.subarray(laid.starts[n], laid.starts[n + 1]));
       });
+      const block = isQuiet ? (columns.buffer as SharedArrayBuffer) : undefined;
+      // Some may have been kept when they were asked for.
+      const isRead = laid.instruments.some((k) => slot.columns[k]?.buffer === columns.buffer);
+      if (isRead) slot.hold(columns.byteLength, block);
+      else if (block) this.blocks.giveBack(block);
     }
   }
 
   /** Writes a column into memory of the caller's; it is not kept, but what it is made of is. */
-  write({ as, node }: Pick<Wanted, 'as' | 'node'>, instrument: number, out: Float64Array | Uint8Array): void {
+  write({ as, node }: Column, instrument: number, out: Float64Array | Uint8Array): void {
     const slots: Slots<Float64Array | Uint8Array> = as === 'values' ? this.#numbers : this.#truths;
     const known = slots.known(this.#keyOf(node), instrument);
     const taken = this.work.taken;
@@ -294,7 +298,7 @@ export class Evaluator {
   }
 
   /** Whether a column is kept. */
-  knows(as: 'values' | 'truths', node: Node, instrument: number): boolean {
+  knows({ as, node }: Column, instrument: number): boolean {
     const slots = as === 'values' ? this.#numbers : this.#truths;
     return slots.known(this.#keyOf(node), instrument) !== undefined;
   }

@@ -6,14 +6,11 @@ import { type Node, walk } from '../language/tree.ts';
 import { measureOf } from '../measures/catalogue.ts';
 import type { Turns } from '../parallel/turns.ts';
 import { compareMembers } from './across.ts';
-import type { Given, Laid, Round, Wanted } from './crew.ts';
+import type { Column, Given, Laid, Round, Wanted } from './crew.ts';
 import type { Evaluator, Measured } from './evaluate.ts';
 import { type ListedBars, listBars, markBars, wordsOf } from './marked-bars.ts';
 import type { Panel } from './panel.ts';
 import { barsWhere, valuesAt } from './select.ts';
-
-/** A value or a condition to be read. */
-export type Column = Pick<Wanted, 'as' | 'node'>;
 
 /** Told how much of a round is done, 0 to 1; it may throw to end it. */
 export type Tell = (done: number) => void;

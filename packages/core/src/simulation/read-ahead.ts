@@ -1,11 +1,13 @@
 // Columns that the day loop will read of the instruments it may enter, computed by other threads: with the entries, or while the
 // days are walked.
 
+import type { Column } from '../evaluation/crew.ts';
 import type { Evaluator } from '../evaluation/evaluate.ts';
 import { Lent } from '../evaluation/lent.ts';
-import { beginColumns, type Column } from '../evaluation/rounds.ts';
+import { beginColumns } from '../evaluation/rounds.ts';
 import { type Node, walk } from '../language/tree.ts';
 import { measureOf } from '../measures/catalogue.ts';
+import { at } from '../numeric/at.ts';
 import { BarValues } from './bar-values.ts';
 import type { SidePlan, StrategyPlan } from './plan.ts';
 
@@ -31,7 +33,7 @@ export function readAhead(evaluator: Evaluator, readers: Readers, orders: readon
   last.of = orders;
   const nodes = [...columns.values()];
   const unknown = [...new Set(orders.flatMap((order) => [...order]))].filter((k) =>
-    nodes.some(({ as, node }) => !evaluator.knows(as, node, k)),
+    nodes.some((node) => !evaluator.knows(node, k)),
   );
   const begun = beginColumns(evaluator, nodes, Int32Array.from(unknown), MOST);
   if (!begun) return;
@@ -39,19 +41,28 @@ export function readAhead(evaluator: Evaluator, readers: Readers, orders: readon
 }
 
 /**
- * What the days will read that is made of measures which an entry rule reads: whoever finds an instrument's entries has those, and
- * nobody else need compute them again.
+ * What the days will read that is made of measures which an entry rule reads, and was not read before: whoever finds an
+ * instrument's entries has those measures, and nobody else need compute them again.
  */
 export function readWithEntries(evaluator: Evaluator, enter: Node, readers: Readers): Column[] {
   if (!evaluator.crew) return [];
+  const { bars, universeSize } = evaluator.panel;
+  const instruments = [...bars.keys()].slice(0, universeSize);
   const known = new Set(measuresIn(enter).map((node) => evaluator.keyOf(node)));
-  return [...columnsOf(evaluator, readers).values()].filter(({ node }) => {
-    const measures = measuresIn(node);
+  const sharing = [...columnsOf(evaluator, readers).values()].filter((column) => {
+    const measures = measuresIn(column.node);
     return (
       measures.some((one) => known.has(evaluator.keyOf(one))) &&
       // They take all instruments at once, which is no work for each by itself.
-      !measures.some((one) => measureOf(one.phrase, one.windows.length).across)
+      !measures.some((one) => measureOf(one.phrase, one.windows.length).across) &&
+      !instruments.some((k) => evaluator.knows(column, k))
     );
+  });
+  const length = instruments.reduce((sum, k) => sum + at(bars, k).day.length, 0);
+  let bytes = 0;
+  return sharing.filter(({ as }) => {
+    bytes += as === 'values' ? 8 * length : length;
+    return bytes <= MOST;
   });
 }
 
