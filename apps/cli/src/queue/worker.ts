@@ -42,6 +42,8 @@ export async function workerCommand(options: WorkerOptions, errors: NodeJS.Writa
   const threads = workersFrom(options.concurrency, '--concurrency');
   const called = calledRedis(options.queue);
   const redis = await connect(options.queue);
+  // Before anyone can know that it is there, and tell it to end.
+  const end = interrupted();
   const benches = new Map<string, Promise<Bench>>();
   const benchFor = (name: string): Promise<Bench> => {
     const bench = benches.get(name) ?? openBench(redis, name, threads, options.market);
@@ -111,7 +113,7 @@ export async function workerCommand(options: WorkerOptions, errors: NodeJS.Writa
   if (!options.quiet)
     errors.write(`plateau: ${threads} threads take work from ${called}, engine ${ENGINE_VERSION}\n`);
 
-  await interrupted();
+  await end;
   if (!options.quiet) errors.write('plateau: ends after what is under way; once more ends at once\n');
   await worker.close();
   clearInterval(timer);
@@ -153,19 +155,19 @@ async function marketOf(redis: Redis, { market: name, bars }: Setup, own: string
   return market;
 }
 
-/** The first interrupt; a second ends the process. */
+/** The first interrupt from now on; a second ends the process. */
 function interrupted(): Promise<void> {
-  const signals = ['SIGINT', 'SIGTERM'] as const;
   return new Promise((resolve) => {
-    for (const signal of signals) {
-      process.removeAllListeners(signal);
-      process.once(signal, () => {
-        for (const other of signals) {
-          process.removeAllListeners(other);
-          process.once(other, () => process.exit(1));
-        }
-        resolve();
-      });
+    let times = 0;
+    const told = (): void => {
+      if (++times > 1) process.exit(1);
+      resolve();
+    };
+    for (const signal of ['SIGINT', 'SIGTERM'] as const) {
+      const before = process.listeners(signal);
+      process.on(signal, told);
+      // Not sooner: where nobody listens, if only for a moment, a signal that is on its way is lost.
+      for (const listener of before) process.removeListener(signal, listener);
     }
   });
 }
