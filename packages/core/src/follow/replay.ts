@@ -191,7 +191,7 @@ class Replay {
     });
     const asked = able.find(({ book: { queue } }) => {
       for (let n = 0; n < queue.count; n++) {
-        if (queue.instrument[n] === instrument && queue.sign[n] === sign) return true;
+        if (queue.instrumentAt(n) === instrument && queue.sideAt(n).sign === sign) return true;
       }
       return false;
     });

@@ -278,7 +278,7 @@ function placeParts(
   if (day === undefined) return [];
   const eligible = new Entries(plan.sides);
   eligible.fillRanked(side, countUntil(calendar, day) - 1);
-  const place = eligible.instrument.subarray(0, eligible.count).indexOf(k) + 1;
+  const place = eligible.placeOf(k);
   return [
     DAY('reviewed at the close of', day),
     COUNT('eligible then', eligible.count),

@@ -136,7 +136,7 @@ export function rankedOn({ evaluator: { panel }, plan }: Examined, side: SidePla
   ranked.fillRanked(side, t);
   return Array.from({ length: ranked.count }, (_one, n) => ({
     place: n + 1,
-    symbol: at(panel.symbols, at(ranked.instrument, n)),
+    symbol: at(panel.symbols, ranked.instrumentAt(n)),
     value: at(ranked.rank, n),
   }));
 }

@@ -66,7 +66,7 @@ export class Decider {
       }
       if (side.rank) {
         queue.dropUndefinedRanks(from, (n) =>
-          this.#journal.decided(queue.day, part, queue.instrument[n]!, side.sign, Number.NaN, 'no-rank'),
+          this.#journal.decided(queue.day, part, queue.instrumentAt(n), side.sign, Number.NaN, 'no-rank'),
         );
         queue.sortByRank(from, side.rank.highestFirst);
       }
@@ -108,7 +108,7 @@ export class Decider {
       eligible.fillRanked(side, t);
       this.#kept.clear();
       const places = Math.min(side.rotation?.keep ?? 0, eligible.count);
-      for (let n = 0; n < places; n++) this.#kept.add(eligible.instrument[n]!);
+      for (let n = 0; n < places; n++) this.#kept.add(eligible.instrumentAt(n));
     }
     return this.#kept.has(p.instrument);
   }

@@ -9,18 +9,12 @@ export class Entries {
   count = 0;
   /** the day they were decided on */
   day = 0;
-  readonly instrument: Int32Array;
-  /** the instrument's bar at the decision */
-  readonly bar: Int32Array;
-  /** the tick of its next bar, -1 without one */
-  readonly next: Int32Array;
-  /** the place of its side among the strategy's */
-  readonly side: Uint8Array;
-  /** its sign: 1 long, -1 short */
-  readonly sign: Int8Array;
   readonly sides: readonly SidePlan[];
   /** the rank value, NaN without one */
   readonly rank: Float64Array;
+  /** the place of its side among the strategy's, and its own among the side's candidates */
+  readonly #side: Uint8Array;
+  readonly #candidate: Int32Array;
   readonly #sort: RankSort;
   readonly #before: Int32Array;
 
@@ -34,40 +28,52 @@ export class Entries {
       for (let t = 0; t + 1 < start.length; t++) largest = Math.max(largest, start[t + 1]! - start[t]!);
       most += largest;
     }
-    this.instrument = new Int32Array(most);
-    this.bar = new Int32Array(most);
-    this.next = new Int32Array(most);
-    this.side = new Uint8Array(most);
-    this.sign = new Int8Array(most);
     this.rank = new Float64Array(most);
+    this.#side = new Uint8Array(most);
+    this.#candidate = new Int32Array(most);
     this.#sort = new RankSort(most);
     this.#before = new Int32Array(most);
   }
 
   /** The side of an entry. */
   sideAt(n: number): SidePlan {
-    return this.sides[this.side[n]!]!;
+    return this.sides[this.#side[n]!]!;
+  }
+
+  instrumentAt(n: number): number {
+    return this.sideAt(n).candidates.instrument[this.#candidate[n]!]!;
+  }
+
+  /** The instrument's bar at the decision. */
+  barAt(n: number): number {
+    return this.sideAt(n).candidates.bar[this.#candidate[n]!]!;
+  }
+
+  /** The tick of its next bar, -1 without one. */
+  nextAt(n: number): number {
+    return this.sideAt(n).candidates.next[this.#candidate[n]!]!;
+  }
+
+  /** Where an instrument stands among them, from 1; 0 when it does not. */
+  placeOf(instrument: number): number {
+    let n = 0;
+    while (n < this.count && this.instrumentAt(n) !== instrument) n++;
+    return n < this.count ? n + 1 : 0;
   }
 
   /** Appends a candidate of a side; `c` is its place among the side's candidates. */
   append(s: number, c: number): void {
-    const { candidates, rank, sign } = this.sides[s]!;
+    const { rank } = this.sides[s]!;
     const n = this.count++;
-    this.instrument[n] = candidates.instrument[c]!;
-    this.bar[n] = candidates.bar[c]!;
-    this.next[n] = candidates.next[c]!;
-    this.side[n] = s;
-    this.sign[n] = sign;
+    this.#side[n] = s;
+    this.#candidate[n] = c;
     this.rank[n] = rank ? rank.values[c]! : Number.NaN;
   }
 
   drop(n: number): void {
     const last = --this.count;
-    this.instrument.copyWithin(n, n + 1, last + 1);
-    this.bar.copyWithin(n, n + 1, last + 1);
-    this.next.copyWithin(n, n + 1, last + 1);
-    this.side.copyWithin(n, n + 1, last + 1);
-    this.sign.copyWithin(n, n + 1, last + 1);
+    this.#side.copyWithin(n, n + 1, last + 1);
+    this.#candidate.copyWithin(n, n + 1, last + 1);
     this.rank.copyWithin(n, n + 1, last + 1);
   }
 
@@ -96,38 +102,39 @@ export class Entries {
 
   /** Sorts the entries from `from` on, all of one side, by rank value; ties go by symbol, which is how they came. */
   sortByRank(from: number, highestFirst: boolean): void {
-    const { rank, count } = this;
+    const count = this.count - from;
+    if (count < 2) return;
+    const { rank } = this;
+    const candidate = this.#candidate;
+    const before = this.#before;
     const sort = this.#sort;
-    for (let k = from; k < count; k++) sort.values[k - from] = rank[k]!;
-    sort.sort(count - from, highestFirst);
-    for (let k = from; k < count; k++) rank[k] = sort.values[k - from]!;
-    for (const column of [this.instrument, this.bar, this.next]) this.#follow(column, from);
+    for (let k = 0; k < count; k++) sort.values[k] = rank[from + k]!;
+    sort.sort(count, highestFirst);
+    const { values, order } = sort;
+    for (let k = 0; k < count; k++) before[k] = candidate[from + k]!;
+    for (let k = 0; k < count; k++) {
+      rank[from + k] = values[k]!;
+      candidate[from + k] = before[order[k]!]!;
+    }
     this.#settleTies(from);
   }
 
-  /** Puts neighbours whose ranks differ by rounding alone into the order of their symbols. */
+  /** Puts neighbours whose ranks differ by rounding alone into the order of their symbols, which is that of a day's candidates. */
   #settleTies(from: number): void {
-    const { instrument, rank, count } = this;
+    const { rank, count } = this;
+    const candidate = this.#candidate;
     for (let n = from + 1; n < count; n++) {
-      for (let k = n; k > from && instrument[k - 1]! > instrument[k]! && same(rank[k - 1]!, rank[k]!); k--) {
-        this.#exchange(k - 1, k);
+      for (let k = n; k > from && candidate[k - 1]! > candidate[k]! && same(rank[k - 1]!, rank[k]!); k--) {
+        exchange(candidate, k);
+        exchange(rank, k);
       }
     }
   }
+}
 
-  #exchange(a: number, b: number): void {
-    for (const column of [this.instrument, this.bar, this.next, this.rank]) {
-      const value = column[a]!;
-      column[a] = column[b]!;
-      column[b] = value;
-    }
-  }
-
-  /** Puts a column into the order of the last sort. */
-  #follow(column: Int32Array, from: number): void {
-    const before = this.#before;
-    const { order } = this.#sort;
-    for (let k = from; k < this.count; k++) before[k] = column[k]!;
-    for (let k = from; k < this.count; k++) column[k] = before[from + order[k - from]!]!;
-  }
+/** Lets an element change places with the one before it. */
+function exchange(column: Int32Array | Float64Array, k: number): void {
+  const value = column[k - 1]!;
+  column[k - 1] = column[k]!;
+  column[k] = value;
 }

@@ -94,7 +94,14 @@ export class Fills {
   #enter(book: Book, n: number, day: number, moment: Moment, equity: number): void {
     const { part, queue } = book;
     const outcome = this.#tryEntry(book, n, day, moment, equity);
-    this.#journal.decided(queue.day, part, queue.instrument[n]!, queue.sign[n]!, queue.rank[n]!, outcome);
+    this.#journal.decided(
+      queue.day,
+      part,
+      queue.instrumentAt(n),
+      queue.sideAt(n).sign,
+      queue.rank[n]!,
+      outcome,
+    );
   }
 
   /** Section 5, trigger "touch". */
@@ -130,7 +137,7 @@ export class Fills {
   /** Section 3.5: takes or refuses one candidate. */
   #tryEntry(book: Book, n: number, day: number, moment: Moment, equity: number): Outcome {
     const { plan, queue } = book;
-    const instrument = queue.instrument[n]!;
+    const instrument = queue.instrumentAt(n);
     const side = queue.sideAt(n);
     if (book.held(instrument)) return 'held';
     const neighbours = this.#neighbours;
@@ -143,7 +150,7 @@ export class Fills {
     const group = plan.groupOn(instrument, queue.day);
     if (book.isGroupFull(group) || neighbours?.isGroupFull(group)) return 'group-full';
 
-    const decisionBar = queue.bar[n]!;
+    const decisionBar = queue.barAt(n);
     const atOpen = moment === 'open';
     const b = this.#bars[instrument]!;
     const price = slipped(atOpen ? b.open[bar]! : b.close[bar]!, side.sign, this.#plan.slippage);
@@ -179,18 +186,18 @@ export class Fills {
     const bar = this.#plan.late ? this.#lateBar(queue, n, day) : this.#nextBar(queue, n, moment);
     if (bar === undefined) return undefined;
     if (moment === 'open' || (day >= this.#lastDay && !this.#plan.closeAtEnd)) return bar;
-    return this.#isLastBar(this.#bars[queue.instrument[n]!]!, bar) ? undefined : bar;
+    return this.#isLastBar(this.#bars[queue.instrumentAt(n)]!, bar) ? undefined : bar;
   }
 
   #nextBar(queue: Entries, n: number, moment: Moment): number | undefined {
-    if (moment === 'now') return queue.bar[n]!;
-    return queue.next[n] === this.#tick ? queue.bar[n]! + 1 : undefined;
+    if (moment === 'now') return queue.barAt(n);
+    return queue.nextAt(n) === this.#tick ? queue.barAt(n) + 1 : undefined;
   }
 
   /** The instrument's bar of the day, which is the first or the second after the decision. */
   #lateBar(queue: Entries, n: number, day: number): number | undefined {
-    const { day: days } = this.#bars[queue.instrument[n]!]!;
-    const bar = queue.bar[n]!;
+    const { day: days } = this.#bars[queue.instrumentAt(n)]!;
+    const bar = queue.barAt(n);
     return days[bar + 1] === day ? bar + 1 : days[bar + 2] === day ? bar + 2 : undefined;
   }
 

@@ -89,8 +89,8 @@ class Rehearsal {
   #enter(book: Book, n: number): NextOrder {
     const { part, plan, queue } = book;
     const { account } = this.#plan;
-    const instrument = queue.instrument[n]!;
-    const bar = queue.bar[n]!;
+    const instrument = queue.instrumentAt(n);
+    const bar = queue.barAt(n);
     const side = queue.sideAt(n);
     const bars = account.bars[instrument]!;
     const close = bars.close[bar]!;
