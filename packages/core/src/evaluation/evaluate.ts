@@ -208,14 +208,7 @@ export class Evaluator {
 
   /** What `make` gave the last time it was asked for under this key; only a few of the newest are kept. */
   remember<T>(key: string, make: () => T): T {
-    return this.recall<T>(key) ?? this.#keep(key, make());
-  }
-
-  /** What is remembered under this key. */
-  recall<T>(key: string): T | undefined {
-    const known = this.#remembered.get(key) as T | undefined;
-    if (known !== undefined) this.#keep(key, known);
-    return known;
+    return this.#keep(key, (this.#remembered.get(key) as T | undefined) ?? make());
   }
 
   #keep<T>(key: string, value: T): T {
