@@ -1,11 +1,13 @@
 // Measures against numbers worked out by hand or by the plain definition.
 
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Bars } from '../src/bars/bars.ts';
 import { Evaluator } from '../src/evaluation/evaluate.ts';
 import { createPanel } from '../src/evaluation/panel.ts';
 import { readRule } from '../src/language/check.ts';
 import { catalogue, formOf } from '../src/measures/catalogue.ts';
+import { rangeAfter } from '../src/measures/smoothing.ts';
 import { meantBy, otherNamesOf } from '../src/measures/synonyms.ts';
 import { at } from '../src/numeric/at.ts';
 import { barsFrom, barsOf, randomMarket } from './market.ts';
@@ -238,6 +240,19 @@ describe('every measure of the catalogue', () => {
     expectNear(
       valuesOn(bars, '500-day average'),
       close.map(() => _),
+    );
+  });
+});
+
+describe('the range of a bar and the close before it', () => {
+  it('is the largest of the three distances', () => {
+    const price = fc.integer({ min: 1, max: 12 });
+    fc.assert(
+      fc.property(price, price, price, (before, one, other) => {
+        const [high, low] = [Math.max(one, other), Math.min(one, other)];
+        const plain = Math.max(high - low, Math.abs(high - before), Math.abs(low - before));
+        expect(rangeAfter(before, high, low)).toBe(plain);
+      }),
     );
   });
 });

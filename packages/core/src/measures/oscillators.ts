@@ -5,7 +5,7 @@ import { difference, exceeds } from '../numeric/compare.ts';
 import { type Measure, NONE, OF_CLOSE } from './measure.ts';
 import { rollingAverage, rollingExtreme, rollingSum } from './rolling.ts';
 import { scratch } from './scratch.ts';
-import { exponential, trueRange, wilder } from './smoothing.ts';
+import { exponential, rangeAfter, trueRange, wilder } from './smoothing.ts';
 
 const WILDER_1978 = 'J. W. Wilder, New Concepts in Technical Trading Systems (1978)';
 
@@ -104,18 +104,16 @@ function directional(
 export function averageTrueRange({ high, low, close }: Bars, window: number, out: Float64Array): void {
   const weight = 1 / window;
   let state = 0;
-  for (let i = 0; i < out.length; i++) {
-    const before = i === 0 ? low[0]! : close[i - 1]!;
-    const top = high[i]! > before ? high[i]! : before;
-    const bottom = low[i]! < before ? low[i]! : before;
-    if (i >= window) {
-      state += weight * (top - bottom - state);
-      out[i] = state;
-    } else {
-      state += top - bottom;
-      if (i === window - 1) state /= window;
-      out[i] = i === window - 1 ? state : Number.NaN;
-    }
+  for (let i = 0; i < Math.min(window, out.length); i++) {
+    state += rangeAfter(i === 0 ? low[0]! : close[i - 1]!, high[i]!, low[i]!);
+    out[i] = Number.NaN;
+  }
+  if (window > out.length) return;
+  state /= window;
+  out[window - 1] = state;
+  for (let i = window; i < out.length; i++) {
+    state += weight * (rangeAfter(close[i - 1]!, high[i]!, low[i]!) - state);
+    out[i] = state;
   }
 }
 
