@@ -7,6 +7,7 @@ export default defineConfig({
   resolve: { alias: { '@': join(import.meta.dirname, 'apps/web') } },
   test: {
     include: ['packages/*/test/**/*.test.ts', 'apps/*/test/**/*.test.{ts,tsx}'],
+    setupFiles: ['apps/web/test/unmounted.ts'],
     reporters: process.env.PLATEAU_REPORTS
       ? ['default', ['json', { outputFile: '.reports/unit.json' }]]
       : ['default'],

@@ -1,9 +1,9 @@
 // @vitest-environment jsdom
 // Where the focus goes when a panel or a dialog closes.
 
-import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { fireEvent, render, screen } from '@testing-library/react';
 import { useRef, useState } from 'react';
-import { afterEach, expect, test } from 'vitest';
+import { expect, test } from 'vitest';
 import { useDialogFocusReturn, usePanelFocus } from '@/ui/use-focus-return.ts';
 
 function Panel({ onClose }: { onClose: () => void }) {
@@ -39,8 +39,6 @@ function Page() {
 }
 
 const button = (name: string) => screen.getByRole('button', { name, hidden: true });
-
-afterEach(cleanup);
 
 test('a panel takes the focus, and gives it back to what opened it', () => {
   render(<Page />);

@@ -2,9 +2,9 @@
 // A long table is one stop of Tab: arrows lead through its rows, also to those that are not drawn yet.
 
 import type { Virtualizer } from '@tanstack/react-virtual';
-import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { act, fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
-import { afterEach, expect, test } from 'vitest';
+import { expect, test } from 'vitest';
 import { useRowFocus } from '@/ui/use-row-focus.ts';
 
 const COUNT = 40;
@@ -46,8 +46,6 @@ const stops = (): (string | null)[] =>
     .filter(({ tabIndex }) => tabIndex === 0)
     .map(({ textContent }) => textContent);
 const press = (key: string) => fireEvent.keyDown(document.activeElement ?? document.body, { key });
-
-afterEach(cleanup);
 
 test('only the controls of one row are reached by Tab', () => {
   render(<Table />);

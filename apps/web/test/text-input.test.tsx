@@ -1,12 +1,10 @@
 // @vitest-environment jsdom
 // A text of the store changed in place: what stands in the field while it is typed, refused, stored and undone.
 
-import { cleanup, render, screen } from '@testing-library/react';
+import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { TextInput } from '../ui/text-input.tsx';
-
-afterEach(cleanup);
 
 const field = () => screen.getByRole<HTMLInputElement>('textbox', { name: 'Name' });
 function show(value: string, from: unknown, onCommit: (text: string) => unknown = () => undefined) {
