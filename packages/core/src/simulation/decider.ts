@@ -8,7 +8,7 @@ import type { Journal } from './journal.ts';
 import type { AccountPlan, SidePlan } from './plan.ts';
 import type { Position } from './position.ts';
 import { reachesStop, reachesTarget, stopReason } from './protection.ts';
-import type { ExitReason } from './records.ts';
+import { type ExitReason, OUTCOME } from './records.ts';
 import { reviewDays } from './reviews.ts';
 
 export class Decider {
@@ -59,14 +59,21 @@ export class Decider {
         if (!this.#mayEnter(k, side)) continue;
         if (this.#sides.length > 1 && this.#onBothSides(k, t)) {
           const rank = side.rank ? side.rank.values[c]! : Number.NaN;
-          this.#journal.decided(queue.day, part, k, side.sign, rank, 'both-sides');
+          this.#journal.decided(queue.day, part, k, side.sign, rank, OUTCOME['both-sides']);
           continue;
         }
         queue.append(s, c);
       }
       if (side.rank) {
         queue.dropUndefinedRanks(from, (n) =>
-          this.#journal.decided(queue.day, part, queue.instrumentAt(n), side.sign, Number.NaN, 'no-rank'),
+          this.#journal.decided(
+            queue.day,
+            part,
+            queue.instrumentAt(n),
+            side.sign,
+            Number.NaN,
+            OUTCOME['no-rank'],
+          ),
         );
         queue.sortByRank(from, side.rank.highestFirst);
       }

@@ -5,6 +5,9 @@ import { same } from '../numeric/compare.ts';
 import { RankSort } from '../numeric/rank-sort.ts';
 import type { SidePlan } from './plan.ts';
 
+/** So many are sorted by insertion. */
+const FEW = 16;
+
 export class Entries {
   count = 0;
   /** the day they were decided on */
@@ -103,7 +106,10 @@ export class Entries {
   /** Sorts the entries from `from` on, all of one side, by rank value; ties go by symbol, which is how they came. */
   sortByRank(from: number, highestFirst: boolean): void {
     const count = this.count - from;
-    if (count < 2) return;
+    if (count <= FEW) {
+      this.#sortFew(from, highestFirst);
+      return;
+    }
     const { rank } = this;
     const candidate = this.#candidate;
     const before = this.#before;
@@ -119,6 +125,24 @@ export class Entries {
     this.#settleTies(from);
   }
 
+  /** Sorts by insertion, which for few needs no memory but theirs. */
+  #sortFew(from: number, highestFirst: boolean): void {
+    const { rank, count } = this;
+    const candidate = this.#candidate;
+    for (let n = from + 1; n < count; n++) {
+      const value = rank[n]!;
+      const place = candidate[n]!;
+      let k = n;
+      for (; k > from && isBefore(value, rank[k - 1]!, highestFirst); k--) {
+        rank[k] = rank[k - 1]!;
+        candidate[k] = candidate[k - 1]!;
+      }
+      rank[k] = value;
+      candidate[k] = place;
+    }
+    this.#settleTies(from);
+  }
+
   /** Puts neighbours whose ranks differ by rounding alone into the order of their symbols, which is that of a day's candidates. */
   #settleTies(from: number): void {
     const { rank, count } = this;
@@ -130,6 +154,10 @@ export class Entries {
       }
     }
   }
+}
+
+function isBefore(a: number, b: number, highestFirst: boolean): boolean {
+  return highestFirst ? a > b : a < b;
 }
 
 /** Lets an element change places with the one before it. */

@@ -11,11 +11,14 @@ import { Neighbours } from './neighbours.ts';
 import type { AccountPlan, Plan } from './plan.ts';
 import { entered, type Position, sawPrice, seesWholeBar } from './position.ts';
 import { levelsAtEntry, touched } from './protection.ts';
-import type { ExitReason, Outcome } from './records.ts';
+import { type ExitReason, OUTCOME } from './records.ts';
 import { sharesWanted } from './size.ts';
 
 /** `now` is the close the decision was made at. */
 type Moment = 'open' | 'close' | 'now';
+
+/** No outcome yet. */
+const NONE = -1;
 
 export class Fills {
   ambiguousBars = 0;
@@ -93,15 +96,11 @@ export class Fills {
 
   #enter(book: Book, n: number, day: number, moment: Moment, equity: number): void {
     const { part, queue } = book;
-    const outcome = this.#tryEntry(book, n, day, moment, equity);
-    this.#journal.decided(
-      queue.day,
-      part,
-      queue.instrumentAt(n),
-      queue.sideAt(n).sign,
-      queue.rank[n]!,
-      outcome,
-    );
+    const instrument = queue.instrumentAt(n);
+    const { sign } = queue.sideAt(n);
+    let outcome = this.#refusal(book, n, day, moment);
+    if (outcome === NONE) outcome = this.#fill(book, n, day, moment, equity);
+    this.#journal.decided(queue.day, part, instrument, sign, queue.rank[n]!, outcome);
   }
 
   /** Section 5, trigger "touch". */
@@ -134,22 +133,27 @@ export class Fills {
     exitAt(this.#account, book, p, day, moment === 'open', reason, this.#plan.exitSlippage);
   }
 
-  /** Section 3.5: takes or refuses one candidate. */
-  #tryEntry(book: Book, n: number, day: number, moment: Moment, equity: number): Outcome {
+  /** Section 3.5: the outcome of a candidate that is not entered, whatever it costs; NONE where it may be. */
+  #refusal(book: Book, n: number, day: number, moment: Moment): number {
+    const { plan, queue } = book;
+    const instrument = queue.instrumentAt(n);
+    if (book.held(instrument)) return OUTCOME.held;
+    const neighbours = this.#neighbours;
+    const forbidden = neighbours?.forbids(book, instrument, queue.sideAt(n).sign);
+    if (forbidden) return OUTCOME[forbidden];
+    if (this.#fillBar(queue, n, day, moment) === undefined) return OUTCOME['no-bar'];
+    if (book.isFull() || neighbours?.isFull()) return OUTCOME['no-slot'];
+    if (book.isDayFull()) return OUTCOME['day-limit'];
+    const group = plan.groupOn(instrument, queue.day);
+    return book.isGroupFull(group) || neighbours?.isGroupFull(group) ? OUTCOME['group-full'] : NONE;
+  }
+
+  /** Section 4: enters a candidate that may be, with what the account can pay of it. */
+  #fill(book: Book, n: number, day: number, moment: Moment, equity: number): number {
     const { plan, queue } = book;
     const instrument = queue.instrumentAt(n);
     const side = queue.sideAt(n);
-    if (book.held(instrument)) return 'held';
-    const neighbours = this.#neighbours;
-    const forbidden = neighbours?.forbids(book, instrument, side.sign);
-    if (forbidden) return forbidden;
-    const bar = this.#fillBar(queue, n, day, moment);
-    if (bar === undefined) return 'no-bar';
-    if (book.isFull() || neighbours?.isFull()) return 'no-slot';
-    if (book.isDayFull()) return 'day-limit';
-    const group = plan.groupOn(instrument, queue.day);
-    if (book.isGroupFull(group) || neighbours?.isGroupFull(group)) return 'group-full';
-
+    const bar = this.#fillBar(queue, n, day, moment)!;
     const decisionBar = queue.barAt(n);
     const atOpen = moment === 'open';
     const b = this.#bars[instrument]!;
@@ -158,7 +162,7 @@ export class Fills {
     const wanted = sharesWanted(plan, side, instrument, decisionBar, price, base);
     const power = this.#account.buyingPower(equity);
     const shares = affordable(plan.size, this.#plan.commission, { wanted, price, base, equity, power });
-    if (typeof shares === 'string') return shares;
+    if (typeof shares === 'string') return OUTCOME[shares];
 
     const entry = {
       part: book.part,
@@ -173,12 +177,12 @@ export class Fills {
       entryDay: day,
       entryBar: bar,
       atOpen,
-      group,
+      group: plan.groupOn(instrument, queue.day),
       commission: commissionOf(this.#plan.commission, shares, price),
     };
     this.#account.open(book, entered(entry, levelsAtEntry(side, price, instrument, decisionBar)));
     book.takenToday++;
-    return shares < wanted ? 'shrunk' : 'taken';
+    return shares < wanted ? OUTCOME.shrunk : OUTCOME.taken;
   }
 
   /** The bar an entry is filled on; undefined where there is none, or where the bars end with it. */

@@ -1,19 +1,8 @@
 // The decision log and the ledger while they are written: columns, no object a line.
 
 import { GrowingRows } from '../numeric/growing.ts';
-import {
-  type Decisions,
-  LEDGER_KINDS,
-  type Ledger,
-  type LedgerKind,
-  OUTCOMES,
-  type Outcome,
-} from './records.ts';
+import { type Decisions, LEDGER_KINDS, type Ledger, type LedgerKind } from './records.ts';
 
-const codeOfOutcome = Object.fromEntries(OUTCOMES.map((outcome, k) => [outcome, k])) as Record<
-  Outcome,
-  number
->;
 const codeOfKind = new Map(LEDGER_KINDS.map((kind, k) => [kind, k]));
 
 export class Journal {
@@ -34,8 +23,13 @@ export class Journal {
     amount: new Float64Array(),
   });
 
-  /** One line of the decision log. @param part the strategy's place, @param sign 1 long, -1 short */
-  decided(day: number, part: number, instrument: number, sign: number, rank: number, outcome: Outcome): void {
+  /**
+   * One line of the decision log.
+   * @param part the strategy's place
+   * @param sign 1 long, -1 short
+   * @param outcome of {@link OUTCOME}: a name would be looked up for each of very many lines
+   */
+  decided(day: number, part: number, instrument: number, sign: number, rank: number, outcome: number): void {
     const n = this.#decisions.add();
     const { columns } = this.#decisions;
     columns.day[n] = day;
@@ -43,7 +37,7 @@ export class Journal {
     columns.instrument[n] = instrument;
     columns.side[n] = sign;
     columns.rank[n] = rank;
-    columns.outcome[n] = codeOfOutcome[outcome];
+    columns.outcome[n] = outcome;
   }
 
   /** One line of the ledger. @param part and @param instrument -1 for the account itself */

@@ -68,6 +68,11 @@ export const OUTCOMES = [
 ] as const;
 export type Outcome = (typeof OUTCOMES)[number];
 
+/** The place of each in {@link OUTCOMES}, which stands for it in the log. */
+export const OUTCOME = Object.fromEntries(OUTCOMES.map((outcome, k) => [outcome, k])) as Readonly<
+  Record<Outcome, number>
+>;
+
 /** The decision log as columns; one row a candidate, in the order they were decided on. */
 export interface Decisions {
   /** the day of the decision */
