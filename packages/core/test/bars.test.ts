@@ -5,7 +5,7 @@ import { describe, expect, it } from 'vitest';
 import type { Bars } from '../src/bars/bars.ts';
 import { daysOfBlock, isBlock, packBars, summaryOfBlock, unpackBars } from '../src/bars/block.ts';
 import { barsAt, barsUntil, barsWithout, columnsOf, mergedBars } from '../src/bars/columns.ts';
-import { barsIn, bytesOfBars, copyBars } from '../src/bars/layout.ts';
+import { barsIn, bytesOfBars, copyValues } from '../src/bars/layout.ts';
 import { repairsOf } from '../src/quality/event-repairs.ts';
 
 /** Bars of the days given; every column tells the day and the bars apart. */
@@ -141,7 +141,9 @@ describe('a block', () => {
     const bars = barsOf([3, 5, 8], 1, true);
     const block = new ArrayBuffer(8 + bytesOfBars(3, true));
     new Uint32Array(block, 0, 2).set([3, 1]);
-    copyBars(bars, barsIn(block, 8, 3, true));
+    const inBlock = barsIn(block, 8, 3, true);
+    inBlock.day.set(bars.day);
+    copyValues(bars, inBlock);
     expect(isBlock(block)).toBe(true);
     expect(unpackBars(block)).toEqual(bars);
     expect(summaryOfBlock(block)).toEqual({ first: 3, last: 8, count: 3 });

@@ -2,7 +2,10 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { countUntil, indexDays, tickDays, unionOfDays } from '../src/days/calendar.ts';
+import { apartInMemory } from '../src/days/apart-in-memory.ts';
+import { countUntil, indexDays, unionOfDays } from '../src/days/calendar.ts';
+import { at } from '../src/numeric/at.ts';
+import { placeDays } from '../src/parallel/place-days.ts';
 
 const days = fc
   .uniqueArray(fc.integer({ min: 18_000, max: 18_060 }))
@@ -29,10 +32,27 @@ describe('the union of days', () => {
     );
   });
 
-  it('sets no day that only the column it is held against has', () => {
-    const seen = new Uint8Array(10);
-    tickDays(Int32Array.of(3, 4, 6, 9), 0, seen, Int32Array.of(1, 3, 4, 5, 6, 9));
-    expect([...seen]).toEqual([0, 0, 0, 0, 0, 0, 1, 0, 0, 1]);
+  it('is the same of columns that share their memory', () => {
+    fc.assert(
+      fc.property(columns, span, (some, [from, length]) => {
+        const { starts, own, length: size } = placeDays(some);
+        const memory = new Int32Array(size);
+        for (const k of own) memory.set(at(some, k), starts[k]);
+        const placed = some.map((column, k) => memory.subarray(at(starts, k), at(starts, k) + column.length));
+        expect(placed).toEqual(some);
+        expect(unionOfDays(placed, from, from + length)).toEqual(unionOfDays(some, from, from + length));
+        expect(apartInMemory(placed).length).toBeLessThanOrEqual(own.length);
+      }),
+    );
+  });
+
+  it('needs one column where all others are parts of it', () => {
+    const all = Int32Array.of(1, 2, 3, 6, 7);
+    expect(placeDays([all.slice(2), all, all.slice(1, 3), all.slice()])).toEqual({
+      starts: Int32Array.of(2, 0, 1, 0),
+      own: [1],
+      length: 5,
+    });
   });
 });
 

@@ -115,6 +115,20 @@ describe('an engine with helpers', () => {
     expect(trades).toBeGreaterThan(0);
   });
 
+  it('ranks the entries it has found anew when they are ranked by another value', () => {
+    const { market, universe } = randomMarket(7);
+    const [first, second, third] = ['20-day return', 'close', '20-day return'].map((by) => {
+      const { long, ...parts } = STRATEGIES['a rule that narrows, ranked'] ?? {};
+      return requestOf({ ...parts, long: { ...long, rank: { by, first: 'highest' } } as Strategy['long'] });
+    }) as [RunRequest, RunRequest, RunRequest];
+    const alone = [first, second, third].map((request) => createEngine(market, universe).run(request));
+    const engine = createEngine(market, universe, {
+      helpers: helpersThat([[true]], createEngine(market, universe)),
+    });
+    expect([first, second, third].map((request) => engine.run(request))).toEqual(alone);
+    expect(alone[1]).not.toEqual(alone[0]);
+  });
+
   it('does itself what a helper has taken and never gives', () => {
     const { market, universe } = randomMarket(5);
     const request = requestOf(STRATEGIES['a rule that narrows, ranked'] ?? {});

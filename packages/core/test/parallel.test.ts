@@ -2,6 +2,7 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { bytesOfBars, bytesOfValues } from '../src/bars/layout.ts';
 import { at } from '../src/numeric/at.ts';
 import type { FromWorker, ToWorker } from '../src/parallel/messages.ts';
 import { Cancelled, PoolEnded, type Settled, type Spawn, type Task, WorkPool } from '../src/parallel/pool.ts';
@@ -198,6 +199,15 @@ describe('a shared market', () => {
         expect(openMarket(shareMarket(market))).toEqual(market);
       }),
     );
+  });
+
+  it('has the days of instruments that trade on the same ones once', () => {
+    const { market } = randomMarket(5, 3, 40);
+    const bars = at([...market.values()], 0);
+    const shared = shareMarket(new Map(['A', 'B', 'C'].map((symbol) => [symbol, bars])));
+    const [a, ...others] = [...openMarket(shared).values()];
+    expect(others.map(({ day }) => day.byteOffset)).toEqual([a?.day.byteOffset, a?.day.byteOffset]);
+    expect(shared.memory.byteLength).toBe(bytesOfBars(40, false) + 2 * bytesOfValues(40, false));
   });
 
   it('may be empty', () => {

@@ -9,7 +9,7 @@
 import { at } from '../numeric/at.ts';
 import type { Bars } from './bars.ts';
 import { BAR_VALUES } from './columns.ts';
-import { barsIn, bytesOfBars, copyBars, newBars } from './layout.ts';
+import { barsIn, bytesOfBars, copyValues, newBars } from './layout.ts';
 
 const HEADER = 8;
 const TABLE = 8;
@@ -46,19 +46,19 @@ export function unpackBars(block: ArrayBuffer): Bars {
   const { count, form, factor } = headOf(block);
   if (form < NARROW) return barsIn(block, HEADER, count, factor);
   const bars = newBars(count, factor);
-  unpackInto(block, bars);
+  bars.day.set(daysOfBlock(block));
+  unpackValues(block, bars);
   return bars;
 }
 
-/** Unpacks a block over bars of its count and columns, as {@link headOf} tells them. */
-export function unpackInto(block: ArrayBuffer, bars: Bars): void {
+/** Unpacks all but a block's days over bars of its count and columns, as {@link headOf} tells them. */
+export function unpackValues(block: ArrayBuffer, bars: Bars): void {
   const { count, form, factor } = headOf(block);
   if (form < NARROW) {
-    copyBars(barsIn(block, HEADER, count, factor), bars);
+    copyValues(barsIn(block, HEADER, count, factor), bars);
     return;
   }
   const decimals = new Uint8Array(block, HEADER, TABLE);
-  bars.day.set(daysOfBlock(block));
   let offset = HEADER + TABLE + padded(4 * count);
   columnsIn(bars).forEach((column, k) => {
     const its = at(decimals, k);

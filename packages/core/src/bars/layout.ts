@@ -9,7 +9,12 @@ const daysBytes = (count: number): number => Math.ceil(count / 2) * FLOAT;
 
 /** The size of so many bars, in bytes: a multiple of eight. */
 export function bytesOfBars(count: number, factor: boolean): number {
-  return daysBytes(count) + (BAR_VALUES.length + (factor ? 1 : 0)) * count * FLOAT;
+  return daysBytes(count) + bytesOfValues(count, factor);
+}
+
+/** The same of their columns without the days. */
+export function bytesOfValues(count: number, factor: boolean): number {
+  return (BAR_VALUES.length + (factor ? 1 : 0)) * count * FLOAT;
 }
 
 /** Bars whose columns are views into the memory. @param offset in bytes, a multiple of eight */
@@ -19,10 +24,21 @@ export function barsIn(
   count: number,
   factor: boolean,
 ): Bars {
-  const column = (k: number): Float64Array =>
-    new Float64Array(memory, offset + daysBytes(count) + k * count * FLOAT, count);
+  const day = new Int32Array(memory, offset, count);
+  return valuesIn(memory, offset + daysBytes(count), day, factor);
+}
+
+/** Bars of the days, their other columns views into the memory. @param offset as {@link barsIn} takes it */
+export function valuesIn(
+  memory: ArrayBuffer | SharedArrayBuffer,
+  offset: number,
+  day: Int32Array,
+  factor: boolean,
+): Bars {
+  const count = day.length;
+  const column = (k: number): Float64Array => new Float64Array(memory, offset + k * count * FLOAT, count);
   return {
-    day: new Int32Array(memory, offset, count),
+    day,
     open: column(0),
     high: column(1),
     low: column(2),
@@ -37,9 +53,8 @@ export function newBars(count: number, factor = false): Bars {
   return barsIn(new ArrayBuffer(bytesOfBars(count, factor)), 0, count, factor);
 }
 
-/** Copies bars over others of the same count and columns. */
-export function copyBars(from: Bars, to: Bars): void {
-  to.day.set(from.day);
+/** Copies the prices, volumes and factors of bars over those of others of the same days and columns. */
+export function copyValues(from: Bars, to: Bars): void {
   for (const name of BAR_VALUES) to[name].set(from[name]);
   if (from.factor) to.factor?.set(from.factor);
 }

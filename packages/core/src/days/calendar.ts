@@ -1,13 +1,15 @@
 // The run's calendar (simulation.md 1.2).
 
+import { apartInMemory } from './apart-in-memory.ts';
 import type { Day } from './day.ts';
 
 /** The sorted union of the days in `columns` that lie within [from, to], both ends included. */
 export function unionOfDays(columns: readonly Int32Array[], from: Day, to: Day): Int32Array {
-  const { first, count } = spanOf(columns, from, to);
+  const apart = apartInMemory(columns);
+  const { first, count } = spanOf(apart, from, to);
   const seen = new Uint8Array(count);
   let before: Int32Array | undefined;
-  for (const days of columns) {
+  for (const days of apart) {
     tickDays(days, first, seen, before);
     before = days;
   }
@@ -15,7 +17,7 @@ export function unionOfDays(columns: readonly Int32Array[], from: Day, to: Day):
 }
 
 /** The first day of `columns` within [from, to], and how many days until the last; none where they have none there. */
-export function spanOf(
+function spanOf(
   columns: readonly Int32Array[],
   from: Day,
   to: Day,
@@ -33,18 +35,14 @@ export function spanOf(
 }
 
 /**
- * Sets seen[day - first] of the days that have a place there. One that is set is not written again: threads that share the memory
- * would take it from each other.
+ * Sets seen[day - first] of the days that have a place there.
  * @param like days that are set already: most instruments have bars on the same ones, which then are compared and not looked up
  */
-export function tickDays(days: Int32Array, first: Day, seen: Uint8Array, like?: Int32Array): void {
+function tickDays(days: Int32Array, first: Day, seen: Uint8Array, like?: Int32Array): void {
   const end = countUntil(days, first + seen.length - 1);
   let i = countUntil(days, first - 1);
   if (like && i < end) i = alike(days, like, i, end);
-  for (; i < end; i++) {
-    const place = days[i]! - first;
-    if (seen[place] === 0) seen[place] = 1;
-  }
+  for (; i < end; i++) seen[days[i]! - first] = 1;
 }
 
 /** The place of the first from `start` on that is not followed in `other` as it is in `days`. */
@@ -56,8 +54,7 @@ function alike(days: Int32Array, other: Int32Array, start: number, end: number):
   return i;
 }
 
-/** The days that {@link tickDays} has set. */
-export function daysTicked(first: Day, seen: Uint8Array): Int32Array {
+function daysTicked(first: Day, seen: Uint8Array): Int32Array {
   let count = 0;
   for (let at = 0; at < seen.length; at++) count += seen[at]!;
   const calendar = new Int32Array(count);

@@ -21,8 +21,6 @@ export type Column = Pick<Wanted, 'as' | 'node'>;
 
 /** One item an instrument, but for `across`. */
 export type Round =
-  /** days that have bars: seen[day - first] */
-  | { readonly kind: 'days'; readonly first: Day; readonly seen: Uint8Array }
   /** members' bars within [from, to] on which a rule is true: counts[k] of them, their bits from words[starts[k]] on */
   | {
       readonly kind: 'entries';
@@ -35,6 +33,8 @@ export type Round =
       /** columns of all instruments, written of those that have such bars */
       readonly laid: Laid;
       readonly wanted: readonly Wanted[];
+      /** a value at such bars alone, those of each instrument from where its columns begin */
+      readonly at: { readonly value: Node; readonly values: Float64Array } | undefined;
     }
   /** a value at some bars of each: bars[starts[k]] to bars[starts[k + 1]] */
   | {

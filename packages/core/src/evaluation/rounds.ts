@@ -1,6 +1,6 @@
 // Rounds of work on the instruments of a universe: done by one thread, or by all of a crew to the same bits.
 
-import { countUntil, daysTicked, spanOf, tickDays, unionOfDays } from '../days/calendar.ts';
+import { countUntil, unionOfDays } from '../days/calendar.ts';
 import type { Day } from '../days/day.ts';
 import { type Node, walk } from '../language/tree.ts';
 import { measureOf } from '../measures/catalogue.ts';
@@ -21,51 +21,49 @@ const PATIENCE_MS = 100;
 /** Pieces into which the days are cut, so that no thread waits long for the last one. */
 const DAYS_PIECES = 64;
 
-/**
- * All days within [from, to] on which the universe or one of `others` has a bar, rising.
- * @param others numbers of instruments
- */
-export function daysOfAll(
-  evaluator: Evaluator,
-  others: readonly number[],
-  { from, to }: { readonly from: Day; readonly to: Day },
-): Int32Array {
-  const { bars, universeSize } = evaluator.panel;
-  const beside = others.map((k) => bars[k]!.day);
-  const { first, count } = spanOf(
-    [...bars.slice(0, universeSize).map(({ day }) => day), ...beside],
-    from,
-    to,
-  );
-  const seen = new Uint8Array(memory(evaluator, count));
-  doRound(evaluator, { kind: 'days', first, seen }, universeSize, () => {});
-  for (const days of beside) tickDays(days, first, seen);
-  return daysTicked(first, seen);
+/** What whoever finds an instrument's entries reads of it as well. */
+export interface Beside {
+  /** columns of those that have any; all of them are the leader's then */
+  readonly columns: readonly Column[];
+  /** a value at the entries alone */
+  readonly value: Node | undefined;
 }
 
-/**
- * Entries of all instruments: members' bars within [from, to] on which the rule is true.
- * @param beside columns of those that have any, which whoever finds them computes as well; all of them are the leader's then
- */
+/** Entries of all instruments: members' bars within [from, to] on which the rule is true; and the value at each, if asked for. */
 export function entriesOfAll(
   evaluator: Evaluator,
   rule: Node,
   { from, to }: { readonly from: Day; readonly to: Day },
-  beside: readonly Column[],
+  { columns, value }: Beside,
   tell: Tell,
-): ListedBars {
-  const { panel } = evaluator;
+): { readonly entries: ListedBars; readonly values: Float64Array | undefined } {
+  const { panel, blocks } = evaluator;
   const size = panel.universeSize;
-  compareAcross(evaluator, [rule], tell);
+  compareAcross(evaluator, value ? [rule, value] : [rule], tell);
   const laid = laidOut(panel, instrumentsUntil(size));
-  const wanted = evaluator.crew ? roomFor(evaluator, beside, laid) : [];
+  const wanted = evaluator.crew ? roomFor(evaluator, columns, laid) : [];
+  const at = value && { value, values: new Float64Array(blocks.takeShared(8 * laid.starts[size]!)) };
   const starts = wordsOf(panel.bars.slice(0, size).map(({ day }) => day));
   const words = new Int32Array(memory(evaluator, 4 * starts[size]!));
   const counts = new Int32Array(memory(evaluator, 4 * size));
-  const round = { kind: 'entries', rule, from, to, starts, words, counts, laid, wanted } as const;
+  const round = { kind: 'entries', rule, from, to, starts, words, counts, laid, wanted, at } as const;
   const isQuiet = doRound(evaluator, round, size, tell);
   evaluator.takeOver(wanted, laid, (k) => counts[k]! > 0, isQuiet);
-  return listBars(words, starts, counts);
+  const entries = listBars(words, starts, counts);
+  const values = at && together(at.values, laid.starts, entries.starts);
+  if (at && isQuiet) blocks.giveBack(at.values.buffer as SharedArrayBuffer);
+  return { entries, values };
+}
+
+/** Values that stand apart from each other, instrument k's from froms[k] on, one behind the other as `starts` has them. */
+function together(values: Float64Array, froms: Int32Array, starts: Int32Array): Float64Array {
+  const size = starts.length - 1;
+  const all = new Float64Array(starts[size]!);
+  for (let k = 0; k < size; k++) {
+    const count = starts[k + 1]! - starts[k]!;
+    all.set(values.subarray(froms[k]!, froms[k]! + count), starts[k]!);
+  }
+  return all;
 }
 
 /**
@@ -224,12 +222,11 @@ function doRound(evaluator: Evaluator, round: Round, items: number, tell: Tell):
 function treesOf(round: Round): Node[] {
   switch (round.kind) {
     case 'entries':
-      return [round.rule, ...round.wanted.map(({ node }) => node)];
+      return [round.rule, ...round.wanted.map(({ node }) => node), ...(round.at ? [round.at.value] : [])];
     case 'values':
       return [round.value];
     case 'columns':
       return round.wanted.map(({ node }) => node);
-    case 'days':
     case 'across':
       return [];
   }
@@ -238,32 +235,23 @@ function treesOf(round: Round): Node[] {
 /** What is to be done of an item; done twice, by whomever, it writes the same. */
 function itemOf(evaluator: Evaluator, round: Round): (item: number) => void {
   switch (round.kind) {
-    case 'days': {
-      const { first, seen } = round;
-      let before: Int32Array | undefined;
-      return (k) => {
-        const { day } = evaluator.panel.bars[k]!;
-        tickDays(day, first, seen, before);
-        before = day;
-      };
-    }
     case 'entries': {
-      const { rule, from, to, starts, words, counts, laid, wanted } = round;
+      const { rule, from, to, starts, words, counts, laid, wanted, at } = round;
       return (k) => {
         const found = barsWhere(evaluator, rule, k);
-        const count = keepEntries(evaluator.panel, k, found, from, to);
-        markBars(words, starts[k]!, found.subarray(0, count));
-        counts[k] = count;
-        if (count > 0) for (const one of wanted) evaluator.write(one, k, columnOf(one, laid, k));
+        const entries = found.subarray(0, keepEntries(evaluator.panel, k, found, from, to));
+        markBars(words, starts[k]!, entries);
+        counts[k] = entries.length;
+        if (entries.length === 0) return;
+        for (const one of wanted) evaluator.write(one, k, columnOf(one, laid, k));
+        if (at) writeValues(evaluator, at.value, k, entries, at.values, laid.starts[k]!);
       };
     }
     case 'values': {
       const { value, starts, bars, values } = round;
       return (k) => {
         if (starts[k] === starts[k + 1]) return;
-        const found = valuesAt(evaluator, value, k, bars.subarray(starts[k], starts[k + 1]));
-        if (typeof found === 'number') values.fill(found, starts[k], starts[k + 1]);
-        else values.set(found, starts[k]);
+        writeValues(evaluator, value, k, bars.subarray(starts[k], starts[k + 1]), values, starts[k]!);
       };
     }
     case 'columns': {
@@ -281,6 +269,20 @@ function itemOf(evaluator: Evaluator, round: Round): (item: number) => void {
       return (n) => compareMembers(evaluator.panel, each, how, days[n]!, days[n + 1]! - 1);
     }
   }
+}
+
+/** Writes a value at some bars of an instrument, from a place on. */
+function writeValues(
+  evaluator: Evaluator,
+  value: Node,
+  instrument: number,
+  bars: Int32Array,
+  out: Float64Array,
+  start: number,
+): void {
+  const found = valuesAt(evaluator, value, instrument, bars);
+  if (typeof found === 'number') out.fill(found, start, start + bars.length);
+  else out.set(found, start);
 }
 
 /** Keeps, in place, the bars of a member within [from, to]; returns how many. */

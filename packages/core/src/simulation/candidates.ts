@@ -64,30 +64,50 @@ function aheadOf(days: Int32Array, first: number, last: number, index: DayIndex)
   return to >= 0 && to - from === last - first ? from - first : undefined;
 }
 
+/** The places of candidates by instrument, those of instrument k from starts[k] to starts[k + 1]. */
+interface ByInstrument {
+  readonly starts: Int32Array;
+  readonly places: Int32Array;
+}
+
+function byInstrument({ instrument }: Candidates, instruments: number): ByInstrument {
+  const starts = new Int32Array(instruments + 1);
+  for (let c = 0; c < instrument.length; c++) starts[instrument[c]! + 1]!++;
+  for (let k = 0; k < instruments; k++) starts[k + 1]! += starts[k]!;
+  const next = starts.slice();
+  const places = new Int32Array(instrument.length);
+  for (let c = 0; c < instrument.length; c++) places[next[instrument[c]!]!++] = c;
+  return { starts, places };
+}
+
 /**
  * A value at each candidate, in the candidates' order.
  * @param valuesOfAll the values at some bars of each instrument, those of instrument k from starts[k] to starts[k + 1]
  * @param memory for those bars
  */
 export function valuesOfCandidates(
-  { instrument, bar }: Candidates,
+  candidates: Candidates,
   instruments: number,
   valuesOfAll: (starts: Int32Array, bars: Int32Array) => Float64Array,
   memory: (bytes: number) => ArrayBufferLike,
 ): Float64Array {
-  const starts = new Int32Array(instruments + 1);
-  for (let c = 0; c < instrument.length; c++) starts[instrument[c]! + 1]!++;
-  for (let k = 0; k < instruments; k++) starts[k + 1]! += starts[k]!;
-  const next = starts.slice();
-  const places = new Int32Array(instrument.length);
-  const bars = new Int32Array(memory(4 * instrument.length));
-  for (let c = 0; c < instrument.length; c++) {
-    const place = next[instrument[c]!]!++;
-    places[place] = c;
-    bars[place] = bar[c]!;
-  }
-  const values = valuesOfAll(starts, bars);
-  const out = new Float64Array(instrument.length);
+  const { starts, places } = byInstrument(candidates, instruments);
+  const bars = new Int32Array(memory(4 * places.length));
+  for (let n = 0; n < places.length; n++) bars[n] = candidates.bar[places[n]!]!;
+  return atPlaces(places, valuesOfAll(starts, bars));
+}
+
+/** Values at entries, instrument by instrument, in the order of the candidates that were gathered of them. */
+export function inCandidatesOrder(
+  candidates: Candidates,
+  instruments: number,
+  values: Float64Array,
+): Float64Array {
+  return atPlaces(byInstrument(candidates, instruments).places, values);
+}
+
+function atPlaces(places: Int32Array, values: Float64Array): Float64Array {
+  const out = new Float64Array(places.length);
   for (let n = 0; n < places.length; n++) out[places[n]!] = values[n]!;
   return out;
 }

@@ -7,7 +7,8 @@ import { printRule } from '../language/print.ts';
 import type { Node } from '../language/tree.ts';
 import type { Stop, Target } from '../strategy/strategy.ts';
 import { BarValues, ExitRule } from './bar-values.ts';
-import { byFirstEntry, type Candidates, gatherCandidates, valuesOfCandidates } from './candidates.ts';
+import { valuesOfCandidates } from './candidates.ts';
+import { FoundEntries } from './found-entries.ts';
 import type { SidePlan, StopPlan, TargetPlan } from './plan.ts';
 import { type Continue, report } from './progress.ts';
 import { type Readers, readWithEntries } from './read-ahead.ts';
@@ -31,6 +32,9 @@ export function atrNode(bars: number): Node {
     place,
   };
 }
+
+/** A side that enters by a rule. */
+export type EnteringSide = SideReading & { readonly enter: Node };
 
 /** What a side does with what it holds, whatever it enters. */
 type HeldPlan = Omit<SidePlan, 'candidates' | 'rank'>;
@@ -59,47 +63,51 @@ export function planHeld(
   };
 }
 
-interface Entered {
-  readonly candidates: Candidates;
-  /** its instruments in the order of their first entries */
-  readonly order: Int32Array;
-}
-
 /**
- * A side's candidates with their ranks; what an earlier run of the same rules over the same days has gathered is taken from it.
- * @param reading of a side whose entry rule reads
+ * Where a side may enter; what an earlier run of the same rules over the same days has found is taken from it.
  * @param readers of what the days will read
  * @throws {Stopped} when `goOn` answers false
  */
-export function planEntries(
+export function findEntries(
   evaluator: Evaluator,
-  { calendar, index, key }: RunDays,
-  { side, enter, rank }: SideReading & { readonly enter: Node },
+  days: RunDays,
+  { enter, rank }: EnteringSide,
   readers: Readers,
   goOn: Continue,
-): Entered & Pick<SidePlan, 'rank'> {
-  const { panel } = evaluator;
-  const tell = (done: number): void => report(goOn, done);
+): FoundEntries {
+  const { calendar, key } = days;
   const name = `${printRule(enter)} in ${key}`;
-  const { candidates, order } = evaluator.remember(`candidates ${name}`, (): Entered => {
+  return evaluator.remember(`entries ${name}`, () => {
     const span = { from: calendar[0] ?? Infinity, to: calendar[calendar.length - 1] ?? -Infinity };
-    const beside = readWithEntries(evaluator, enter, readers);
-    const entries = entriesOfAll(evaluator, enter, span, beside, tell);
-    return {
-      candidates: gatherCandidates(panel, calendar.length, index, entries),
-      order: byFirstEntry(panel, entries),
-    };
+    const beside = readWithEntries(evaluator, enter, rank, readers);
+    const { entries, values } = entriesOfAll(evaluator, enter, span, beside, (done) => report(goOn, done));
+    const ranks = rank && values && { by: printRule(rank), values };
+    return new FoundEntries(name, evaluator.panel, days, entries, ranks);
   });
-  if (!rank) return { candidates, order, rank: undefined };
-  const values = evaluator.remember(`rank ${printRule(rank)} of ${name}`, () =>
-    valuesOfCandidates(
-      candidates,
-      panel.universeSize,
-      (starts, bars) => valuesOfAll(evaluator, rank, starts, bars, tell),
-      (bytes) => memory(evaluator, bytes),
-    ),
+}
+
+/** The entries by day, with their ranks. @throws {Stopped} when `goOn` answers false */
+export function rankedEntries(
+  evaluator: Evaluator,
+  found: FoundEntries,
+  { side, rank }: EnteringSide,
+  goOn: Continue,
+): Pick<SidePlan, 'candidates' | 'rank'> {
+  const { name, candidates } = found;
+  if (!rank) return { candidates, rank: undefined };
+  const by = printRule(rank);
+  const values = evaluator.remember(
+    `rank ${by} of ${name}`,
+    () =>
+      found.ranksBy(by) ??
+      valuesOfCandidates(
+        candidates,
+        evaluator.panel.universeSize,
+        (starts, bars) => valuesOfAll(evaluator, rank, starts, bars, (done) => report(goOn, done)),
+        (bytes) => memory(evaluator, bytes),
+      ),
   );
-  return { candidates, order, rank: { values, highestFirst: side.rank?.first === 'highest' } };
+  return { candidates, rank: { values, highestFirst: side.rank?.first === 'highest' } };
 }
 
 function stopPlan(

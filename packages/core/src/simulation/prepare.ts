@@ -2,10 +2,9 @@
 
 import type { Market } from '../bars/bars.ts';
 import type { BarUnit } from '../bars/unit.ts';
-import { indexDays } from '../days/calendar.ts';
+import { indexDays, unionOfDays } from '../days/calendar.ts';
 import type { Evaluator } from '../evaluation/evaluate.ts';
 import type { Panel } from '../evaluation/panel.ts';
-import { daysOfAll } from '../evaluation/rounds.ts';
 import { readRule } from '../language/check.ts';
 import type { Node } from '../language/tree.ts';
 import { at } from '../numeric/at.ts';
@@ -14,7 +13,14 @@ import { BarValues } from './bar-values.ts';
 import { faultsInSettings, slotsToDivideBy } from './checks.ts';
 import { filledFrom } from './filled.ts';
 import type { AccountPlan, Plan, StrategyPlan } from './plan.ts';
-import { atrNode, planEntries, planHeld, type RunDays } from './plan-side.ts';
+import {
+  atrNode,
+  type EnteringSide,
+  findEntries,
+  planHeld,
+  type RunDays,
+  rankedEntries,
+} from './plan-side.ts';
 import type { Continue } from './progress.ts';
 import { ratesOn } from './rates.ts';
 import { readAhead } from './read-ahead.ts';
@@ -75,8 +81,8 @@ function daysOf(request: RunRequest, reading: Reading, evaluator: Evaluator): Ru
   for (const symbol of others) numbers.add(panel.number(symbol));
   const key = `calendar ${from} ${to} ${[...numbers].sort((a, b) => a - b).join(' ')}`;
   const { calendar, index } = evaluator.remember(key, () => {
-    const named = [...numbers].filter((k) => k >= panel.universeSize);
-    const union = daysOfAll(evaluator, named, { from, to });
+    const columns = [...numbers].map((k) => at(panel.bars, k).day);
+    const union = unionOfDays(columns, from, to);
     return { calendar: union, index: indexDays(union) };
   });
   return { calendar, index, key };
@@ -129,17 +135,20 @@ export function strategyPlan(
         ? undefined
         : new BarValues(evaluator, ownValue(`20-${strategy.bars} average of traded value`, strategy.bars)),
   };
-  const entered = entering.map((side) => planEntries(evaluator, days, side, held, goOn));
+  const found = entering.map((side) => findEntries(evaluator, days, side, held, goOn));
   readAhead(
     evaluator,
     held,
-    entered.map(({ order }) => order),
+    found.map(({ order }) => order),
   );
   return {
     name: strategy.name,
     share: 1,
     ...held,
-    sides: entered.map(({ candidates, rank }, s) => ({ ...at(held.sides, s), candidates, rank })),
+    sides: entering.map((side, s) => ({
+      ...at(held.sides, s),
+      ...rankedEntries(evaluator, at(found, s), side, goOn),
+    })),
     isMember: panel.isMember,
     groupOn: panel.groupOn,
     size,
@@ -151,7 +160,7 @@ export function strategyPlan(
   };
 }
 
-function hasEntry(side: SideReading): side is SideReading & { readonly enter: Node } {
+function hasEntry(side: SideReading): side is EnteringSide {
   return side.enter !== undefined;
 }
 

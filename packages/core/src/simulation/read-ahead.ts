@@ -4,7 +4,7 @@
 import type { Column } from '../evaluation/crew.ts';
 import type { Evaluator } from '../evaluation/evaluate.ts';
 import { Lent } from '../evaluation/lent.ts';
-import { beginColumns } from '../evaluation/rounds.ts';
+import { type Beside, beginColumns } from '../evaluation/rounds.ts';
 import { type Node, walk } from '../language/tree.ts';
 import { measureOf } from '../measures/catalogue.ts';
 import { at } from '../numeric/at.ts';
@@ -41,11 +41,16 @@ export function readAhead(evaluator: Evaluator, readers: Readers, orders: readon
 }
 
 /**
- * What the days will read that is made of measures which an entry rule reads, and was not read before: whoever finds an
- * instrument's entries has those measures, and nobody else need compute them again.
+ * What whoever finds an instrument's entries reads of it as well, while it has at hand what they are made of: their ranks, and
+ * what the days will read that is made of measures which the entry rule reads, and was not read before.
  */
-export function readWithEntries(evaluator: Evaluator, enter: Node, readers: Readers): Column[] {
-  if (!evaluator.crew) return [];
+export function readWithEntries(
+  evaluator: Evaluator,
+  enter: Node,
+  rank: Node | undefined,
+  readers: Readers,
+): Beside {
+  if (!evaluator.crew) return { columns: [], value: undefined };
   const { bars, universeSize } = evaluator.panel;
   const instruments = [...bars.keys()].slice(0, universeSize);
   const known = new Set(measuresIn(enter).map((node) => evaluator.keyOf(node)));
@@ -60,10 +65,12 @@ export function readWithEntries(evaluator: Evaluator, enter: Node, readers: Read
   });
   const length = instruments.reduce((sum, k) => sum + at(bars, k).day.length, 0);
   let bytes = 0;
-  return sharing.filter(({ as }) => {
-    bytes += as === 'values' ? 8 * length : length;
+  const fits = (its: number): boolean => {
+    bytes += its;
     return bytes <= MOST;
-  });
+  };
+  const value = rank && fits(8 * length) ? rank : undefined;
+  return { columns: sharing.filter(({ as }) => fits(as === 'values' ? 8 * length : length)), value };
 }
 
 /** Measures that are computed, where a bar's own prices are read as they are. */
