@@ -107,6 +107,12 @@ const KEPT_COLUMNS = 320e6;
 /** Strategies whose texts are kept read. */
 const KEPT_READINGS = 8;
 
+/** Gives back all memory of an evaluator that is needed no more. */
+function putAside(evaluator: Evaluator): void {
+  evaluator.borrow(undefined);
+  evaluator.trim(0);
+}
+
 function crewOf(helpers: Helpers, evaluator: EvaluatorAsked): Crew {
   const members = helpers.count + 1;
   return {
@@ -165,7 +171,7 @@ export function createEngine(
     if (kept?.key !== key) {
       const panel = createPanel(market, universe, { unit, until, named });
       const crew = helpers && crewOf(helpers, { unit, until, named, seed, benchmark });
-      kept?.evaluator.trim(0);
+      if (kept) putAside(kept.evaluator);
       kept = {
         key,
         evaluator: new Evaluator(panel, { barsPerYear: barsPerYear(unit), seed, benchmark, crew, blocks }),
@@ -254,7 +260,17 @@ export function createEngine(
     return { kind: 'done', run: runOf(evaluator, plan, whole, joined), windows: figures };
   }
 
-  /** A request made ready to be simulated. @param capital what the account begins with, instead of the strategy's own */
+  /** Answers by what {@link ready} makes ready; what others have not computed for it by then is called off. */
+  function answered<T>(answer: () => T): T {
+    try {
+      return answer();
+    } finally {
+      kept?.evaluator.borrow(undefined);
+      kept?.evaluator.trim(KEPT_COLUMNS);
+    }
+  }
+
+  /** A request made ready to be simulated, within {@link answered}. @param capital what the account begins with, instead of the strategy's own */
   function ready(request: RunRequest, goOn: Continue, capital = request.strategy.account.capital) {
     // The texts are the same whatever the capital is, and so are read once.
     const reading = readingOf(request);
@@ -280,15 +296,15 @@ export function createEngine(
       evaluator.trim(KEPT_COLUMNS);
     },
     letGo() {
-      kept?.evaluator.trim(0);
+      if (kept) putAside(kept.evaluator);
       kept = undefined;
       inspected = undefined;
     },
     follow: (request, followed, goOn = () => true) => follow(request, followed, goOn),
-    chain: (asked, goOn = () => true) => chain(asked, goOn),
+    chain: (asked, goOn = () => true) => answered(() => chain(asked, goOn)),
     evaluator: ({ seed, benchmark }) => keptEvaluator({ unit: 'day', named: [] }, seed, benchmark),
     days(request) {
-      const made = ready(request, () => true);
+      const made = answered(() => ready(request, () => true));
       if (made.kind === 'stopped') throw new Error('nothing stops the days of a run');
       return made.kind === 'done' ? { kind: 'done', days: made.plan.account.calendar } : made;
     },

@@ -2,8 +2,9 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { createEngine, type Helpers } from '../src/engine.ts';
+import { createEngine, type Engine, type Helpers } from '../src/engine.ts';
 import { Blocks } from '../src/evaluation/blocks.ts';
+import { at } from '../src/numeric/at.ts';
 import { Turns } from '../src/parallel/turns.ts';
 import type { RunRequest } from '../src/simulation/request.ts';
 import type { Strategy } from '../src/strategy/strategy.ts';
@@ -204,6 +205,30 @@ describe('an engine with helpers', () => {
     expect(rounds.every((turns) => turns.isCalledOff())).toBe(true);
     expect(engine.run(request)).toEqual(createEngine(market, universe).run(request));
     expect(rounds.every((turns) => turns.isCalledOff())).toBe(true);
+  });
+
+  it('calls its helpers off when it has answered, whatever it was asked', () => {
+    const { market, universe } = randomMarket(5);
+    const request = requestOf(STRATEGIES['a rule that narrows, ranked'] ?? {});
+    const days = createEngine(market, universe).days(request);
+    if (days.kind !== 'done') throw new Error(days.kind);
+    const [first, middle, next, last] = [0, 99, 100, days.days.length - 1].map((t) => at(days.days, t));
+    const windows = [
+      { strategy: request.strategy, from: first as number, to: middle as number },
+      { strategy: request.strategy, from: next as number, to: last as number },
+    ];
+    const questions: ((engine: Engine) => unknown)[] = [
+      (engine) => engine.days(request),
+      (engine) => engine.chain({ request, windows, perWindow: true }),
+      (engine) => engine.inspect(request).kind,
+    ];
+    for (const ask of questions) {
+      const rounds: Turns[] = [];
+      const helpers: Helpers = { count: 1, post: ({ turns }) => void rounds.push(new Turns(turns)) };
+      expect(ask(createEngine(market, universe, { helpers }))).toEqual(ask(createEngine(market, universe)));
+      expect(rounds.length).toBeGreaterThan(0);
+      expect(rounds.every((turns) => turns.isCalledOff())).toBe(true);
+    }
   });
 });
 
