@@ -11,9 +11,9 @@ import { childrenOf, type Node } from '../language/tree.ts';
 import { unitOf } from '../language/units.ts';
 import { measureOf } from '../measures/catalogue.ts';
 import { at } from '../numeric/at.ts';
-import { Entries } from '../simulation/entries.ts';
-import { type SidePlan, type StrategyPlan, sideOf } from '../simulation/plan.ts';
+import { type SidePlan, sideOf } from '../simulation/plan.ts';
 import { levelsAtEntry, moveTrail } from '../simulation/protection.ts';
+import { placesRankedOn } from '../simulation/rank-order.ts';
 import type { Reading } from '../simulation/reading.ts';
 import type { ExitReason, Trade } from '../simulation/records.ts';
 import type { FigurePart } from '../statistics/figure-catalogue.ts';
@@ -97,7 +97,7 @@ export function tradeStory(examined: Examined, trade: Trade): TradeStory | undef
     place,
     of: rivals.length,
     size: sizeSteps(plan, side, k, decisionBar, trade),
-    exitParts: exitParts(account.calendar, plan, side, trade, bars, {
+    exitParts: exitParts(account.calendar, side, trade, bars, {
       k,
       exitBar,
       decidedBar,
@@ -231,7 +231,6 @@ interface ExitPlaces {
 /** The numbers behind the reason a trade was left for. */
 function exitParts(
   calendar: Int32Array,
-  plan: StrategyPlan,
   side: SidePlan,
   trade: Trade,
   bars: Bars,
@@ -258,7 +257,7 @@ function exitParts(
     target: () => reached('the target stood at', at(target, bar - first)),
     rule: () => [DAY('decided at the close of', at(bars.day, bar)), fill],
     time: () => [COUNT('bars held', trade.barsHeld), COUNT('at most', side.barsLimit ?? Number.NaN), fill],
-    rank: () => [...placeParts(calendar, plan, side, k, trade.exitDecisionDay), fill],
+    rank: () => [...placeParts(calendar, side, k, trade.exitDecisionDay), fill],
     membership: () => [DAY('no member any more on', trade.exitDecisionDay ?? Number.NaN), fill],
     'period-end': () => [DAY('the last day of its window', at(bars.day, exitBar)), fill],
     'data-ended': () => [DAY('its last bar', at(bars.day, exitBar)), fill],
@@ -268,20 +267,13 @@ function exitParts(
 }
 
 /** Where a rotation's holding stood on its last review. */
-function placeParts(
-  calendar: Int32Array,
-  plan: StrategyPlan,
-  side: SidePlan,
-  k: number,
-  day: number | undefined,
-): FigurePart[] {
+function placeParts(calendar: Int32Array, side: SidePlan, k: number, day: number | undefined): FigurePart[] {
   if (day === undefined) return [];
-  const eligible = new Entries(plan.sides);
-  eligible.fillRanked(side, countUntil(calendar, day) - 1);
-  const place = eligible.placeOf(k);
+  const eligible = placesRankedOn(side, countUntil(calendar, day) - 1);
+  const place = eligible.findIndex((c) => side.candidates.instrument[c] === k) + 1;
   return [
     DAY('reviewed at the close of', day),
-    COUNT('eligible then', eligible.count),
+    COUNT('eligible then', eligible.length),
     ...(place > 0 ? [COUNT('its place', place)] : [COUNT('its place: not eligible', Number.NaN)]),
     COUNT('kept to place', side.rotation?.keep ?? Number.NaN),
   ];

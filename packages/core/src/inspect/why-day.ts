@@ -4,8 +4,8 @@ import { countUntil } from '../days/calendar.ts';
 import type { Day } from '../days/day.ts';
 import { readsPosition } from '../evaluation/positions.ts';
 import { at } from '../numeric/at.ts';
-import { Entries } from '../simulation/entries.ts';
 import { type SidePlan, sideOf } from '../simulation/plan.ts';
+import { placesRankedOn } from '../simulation/rank-order.ts';
 import { rulesOf } from '../simulation/reading.ts';
 import { type Decisions, OUTCOMES, type Outcome } from '../simulation/records.ts';
 import { reviewDays } from '../simulation/reviews.ts';
@@ -131,13 +131,12 @@ function rotationOn(
 }
 
 /** All that a side's rotation could hold at a tick, in its order. */
-export function rankedOn({ evaluator: { panel }, plan }: Examined, side: SidePlan, t: number): RankedOnDay[] {
-  const ranked = new Entries(plan.sides);
-  ranked.fillRanked(side, t);
-  return Array.from({ length: ranked.count }, (_one, n) => ({
+export function rankedOn({ evaluator: { panel } }: Examined, side: SidePlan, t: number): RankedOnDay[] {
+  const { candidates, rank } = side;
+  return Array.from(placesRankedOn(side, t), (c, n) => ({
     place: n + 1,
-    symbol: at(panel.symbols, ranked.instrumentAt(n)),
-    value: at(ranked.rank, n),
+    symbol: at(panel.symbols, at(candidates.instrument, c)),
+    value: rank ? at(rank.values, c) : Number.NaN,
   }));
 }
 

@@ -14,6 +14,13 @@ export interface Candidates {
   readonly next: Int32Array;
 }
 
+/** How many a day has at most. */
+export function mostOnADay({ start }: Pick<Candidates, 'start'>): number {
+  let most = 0;
+  for (let t = 0; t + 1 < start.length; t++) most = Math.max(most, start[t + 1]! - start[t]!);
+  return most;
+}
+
 /** @param entries the bars of each instrument on which it may be entered, all of them on days of the calendar */
 export function gatherCandidates(
   panel: Panel,

@@ -3,11 +3,11 @@
 import { countUntil } from '../days/calendar.ts';
 import { TRUE } from '../evaluation/truth.ts';
 import type { Book } from './book.ts';
-import { Entries } from './entries.ts';
 import type { Journal } from './journal.ts';
 import type { AccountPlan, SidePlan } from './plan.ts';
 import type { Position } from './position.ts';
 import { reachesStop, reachesTarget, stopReason } from './protection.ts';
+import { placesRankedOn } from './rank-order.ts';
 import { type ExitReason, OUTCOME } from './records.ts';
 import { reviewDays } from './reviews.ts';
 
@@ -19,7 +19,6 @@ export class Decider {
   /** for each side, 1 on the days a rotation reviews */
   readonly #reviews: readonly (Uint8Array | undefined)[];
   /** the holdings a rotation keeps, worked out once a review day */
-  readonly #eligible: Entries;
   readonly #kept = new Set<number>();
   #keptOn = -1;
   #keptOf: SidePlan | undefined;
@@ -32,7 +31,6 @@ export class Decider {
     this.#reviews = this.#sides.map(
       ({ rotation }) => rotation && reviewDays(rotation.review, account.calendar),
     );
-    this.#eligible = new Entries(this.#sides);
   }
 
   /** Section 3.1, for every position; an exit still waiting for its bar keeps its reason. */
@@ -52,30 +50,18 @@ export class Decider {
     for (let s = 0; s < this.#sides.length; s++) {
       const side = this.#sides[s]!;
       if (side.rotation && this.#reviews[s]?.[t] !== 1) continue;
-      const { start, instrument } = side.candidates;
+      const { candidates, rank } = side;
+      const { start, instrument } = candidates;
       const from = queue.count;
-      for (let c = start[t]!; c < start[t + 1]!; c++) {
+      for (let n = start[t]!; n < start[t + 1]!; n++) {
+        const c = rank ? rank.order[n]! : n;
         const k = instrument[c]!;
         if (!this.#mayEnter(k, side)) continue;
         if (this.#sides.length > 1 && this.#onBothSides(k, t)) {
-          const rank = side.rank ? side.rank.values[c]! : Number.NaN;
-          this.#journal.decided(queue.day, part, k, side.sign, rank, OUTCOME['both-sides']);
-          continue;
-        }
-        queue.append(s, c);
-      }
-      if (side.rank) {
-        queue.dropUndefinedRanks(from, (n) =>
-          this.#journal.decided(
-            queue.day,
-            part,
-            queue.instrumentAt(n),
-            side.sign,
-            Number.NaN,
-            OUTCOME['no-rank'],
-          ),
-        );
-        queue.sortByRank(from, side.rank.highestFirst);
+          this.#journal.decided(queue.day, part, side, c, OUTCOME['both-sides']);
+        } else if (rank && Number.isNaN(rank.values[c])) {
+          this.#journal.decided(queue.day, part, side, c, OUTCOME['no-rank']);
+        } else queue.append(s, c);
       }
       if (side.rotation) queue.count = Math.min(queue.count, from + this.#freeSlots(side));
     }
@@ -111,11 +97,9 @@ export class Decider {
     if (this.#keptOn !== t || this.#keptOf !== side) {
       this.#keptOn = t;
       this.#keptOf = side;
-      const eligible = this.#eligible;
-      eligible.fillRanked(side, t);
       this.#kept.clear();
-      const places = Math.min(side.rotation?.keep ?? 0, eligible.count);
-      for (let n = 0; n < places; n++) this.#kept.add(eligible.instrumentAt(n));
+      const best = placesRankedOn(side, t).subarray(0, side.rotation?.keep ?? 0);
+      for (const c of best) this.#kept.add(side.candidates.instrument[c]!);
     }
     return this.#kept.has(p.instrument);
   }

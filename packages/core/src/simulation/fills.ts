@@ -4,11 +4,11 @@ import type { Bars } from '../bars/bars.ts';
 import type { Account } from './account.ts';
 import { affordable } from './affordable.ts';
 import type { Book } from './book.ts';
+import type { Candidates } from './candidates.ts';
 import { commissionOf, slipped } from './costs.ts';
-import type { Entries } from './entries.ts';
 import type { Journal } from './journal.ts';
 import { Neighbours } from './neighbours.ts';
-import type { AccountPlan, Plan } from './plan.ts';
+import type { AccountPlan, Plan, SidePlan } from './plan.ts';
 import { entered, type Position, sawPrice, seesWholeBar } from './position.ts';
 import { levelsAtEntry, touched } from './protection.ts';
 import { type ExitReason, OUTCOME } from './records.ts';
@@ -19,6 +19,8 @@ type Moment = 'open' | 'close' | 'now';
 
 /** No outcome yet. */
 const NONE = -1;
+
+const NO_BAR = -1;
 
 export class Fills {
   ambiguousBars = 0;
@@ -96,11 +98,11 @@ export class Fills {
 
   #enter(book: Book, n: number, day: number, moment: Moment, equity: number): void {
     const { part, queue } = book;
-    const instrument = queue.instrumentAt(n);
-    const { sign } = queue.sideAt(n);
-    let outcome = this.#refusal(book, n, day, moment);
-    if (outcome === NONE) outcome = this.#fill(book, n, day, moment, equity);
-    this.#journal.decided(queue.day, part, instrument, sign, queue.rank[n]!, outcome);
+    const side = queue.sideAt(n);
+    const c = queue.candidateAt(n);
+    let outcome = this.#refusal(book, side, c, day, moment);
+    if (outcome === NONE) outcome = this.#fill(book, side, c, day, moment, equity);
+    this.#journal.decided(queue.day, part, side, c, outcome);
   }
 
   /** Section 5, trigger "touch". */
@@ -134,14 +136,14 @@ export class Fills {
   }
 
   /** Section 3.5: the outcome of a candidate that is not entered, whatever it costs; NONE where it may be. */
-  #refusal(book: Book, n: number, day: number, moment: Moment): number {
+  #refusal(book: Book, side: SidePlan, c: number, day: number, moment: Moment): number {
     const { plan, queue } = book;
-    const instrument = queue.instrumentAt(n);
+    const instrument = side.candidates.instrument[c]!;
     if (book.held(instrument)) return OUTCOME.held;
     const neighbours = this.#neighbours;
-    const forbidden = neighbours?.forbids(book, instrument, queue.sideAt(n).sign);
+    const forbidden = neighbours?.forbids(book, instrument, side.sign);
     if (forbidden) return OUTCOME[forbidden];
-    if (this.#fillBar(queue, n, day, moment) === undefined) return OUTCOME['no-bar'];
+    if (this.#fillBar(side, c, day, moment) === NO_BAR) return OUTCOME['no-bar'];
     if (book.isFull() || neighbours?.isFull()) return OUTCOME['no-slot'];
     if (book.isDayFull()) return OUTCOME['day-limit'];
     const group = plan.groupOn(instrument, queue.day);
@@ -149,12 +151,11 @@ export class Fills {
   }
 
   /** Section 4: enters a candidate that may be, with what the account can pay of it. */
-  #fill(book: Book, n: number, day: number, moment: Moment, equity: number): number {
+  #fill(book: Book, side: SidePlan, c: number, day: number, moment: Moment, equity: number): number {
     const { plan, queue } = book;
-    const instrument = queue.instrumentAt(n);
-    const side = queue.sideAt(n);
-    const bar = this.#fillBar(queue, n, day, moment)!;
-    const decisionBar = queue.barAt(n);
+    const instrument = side.candidates.instrument[c]!;
+    const bar = this.#fillBar(side, c, day, moment);
+    const decisionBar = side.candidates.bar[c]!;
     const atOpen = moment === 'open';
     const b = this.#bars[instrument]!;
     const price = slipped(atOpen ? b.open[bar]! : b.close[bar]!, side.sign, this.#plan.slippage);
@@ -185,24 +186,24 @@ export class Fills {
     return shares < wanted ? OUTCOME.shrunk : OUTCOME.taken;
   }
 
-  /** The bar an entry is filled on; undefined where there is none, or where the bars end with it. */
-  #fillBar(queue: Entries, n: number, day: number, moment: Moment): number | undefined {
-    const bar = this.#plan.late ? this.#lateBar(queue, n, day) : this.#nextBar(queue, n, moment);
-    if (bar === undefined) return undefined;
+  /** The bar an entry is filled on; NO_BAR where there is none, or where the bars end with it. */
+  #fillBar({ candidates }: SidePlan, c: number, day: number, moment: Moment): number {
+    const bar = this.#plan.late ? this.#lateBar(candidates, c, day) : this.#nextBar(candidates, c, moment);
+    if (bar === NO_BAR) return NO_BAR;
     if (moment === 'open' || (day >= this.#lastDay && !this.#plan.closeAtEnd)) return bar;
-    return this.#isLastBar(this.#bars[queue.instrumentAt(n)]!, bar) ? undefined : bar;
+    return this.#isLastBar(this.#bars[candidates.instrument[c]!]!, bar) ? NO_BAR : bar;
   }
 
-  #nextBar(queue: Entries, n: number, moment: Moment): number | undefined {
-    if (moment === 'now') return queue.barAt(n);
-    return queue.nextAt(n) === this.#tick ? queue.barAt(n) + 1 : undefined;
+  #nextBar({ bar, next }: Candidates, c: number, moment: Moment): number {
+    if (moment === 'now') return bar[c]!;
+    return next[c] === this.#tick ? bar[c]! + 1 : NO_BAR;
   }
 
   /** The instrument's bar of the day, which is the first or the second after the decision. */
-  #lateBar(queue: Entries, n: number, day: number): number | undefined {
-    const { day: days } = this.#bars[queue.instrumentAt(n)]!;
-    const bar = queue.barAt(n);
-    return days[bar + 1] === day ? bar + 1 : days[bar + 2] === day ? bar + 2 : undefined;
+  #lateBar({ bar, instrument }: Candidates, c: number, day: number): number {
+    const { day: days } = this.#bars[instrument[c]!]!;
+    const decided = bar[c]!;
+    return days[decided + 1] === day ? decided + 1 : days[decided + 2] === day ? decided + 2 : NO_BAR;
   }
 
   /** Whether an exit was decided on for a later day than this. */

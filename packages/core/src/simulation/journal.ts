@@ -1,6 +1,7 @@
 // The decision log and the ledger while they are written: columns, no object a line.
 
 import { GrowingRows } from '../numeric/growing.ts';
+import type { SidePlan } from './plan.ts';
 import { type Decisions, LEDGER_KINDS, type Ledger, type LedgerKind } from './records.ts';
 
 const codeOfKind = new Map(LEDGER_KINDS.map((kind, k) => [kind, k]));
@@ -26,17 +27,17 @@ export class Journal {
   /**
    * One line of the decision log.
    * @param part the strategy's place
-   * @param sign 1 long, -1 short
+   * @param c the candidate's place among the side's
    * @param outcome of {@link OUTCOME}: a name would be looked up for each of very many lines
    */
-  decided(day: number, part: number, instrument: number, sign: number, rank: number, outcome: number): void {
+  decided(day: number, part: number, side: SidePlan, c: number, outcome: number): void {
     const n = this.#decisions.add();
     const { columns } = this.#decisions;
     columns.day[n] = day;
     columns.part[n] = part;
-    columns.instrument[n] = instrument;
-    columns.side[n] = sign;
-    columns.rank[n] = rank;
+    columns.instrument[n] = side.candidates.instrument[c]!;
+    columns.side[n] = side.sign;
+    columns.rank[n] = side.rank ? side.rank.values[c]! : Number.NaN;
     columns.outcome[n] = outcome;
   }
 

@@ -89,9 +89,10 @@ class Rehearsal {
   #enter(book: Book, n: number): NextOrder {
     const { part, plan, queue } = book;
     const { account } = this.#plan;
-    const instrument = queue.instrumentAt(n);
-    const bar = queue.barAt(n);
     const side = queue.sideAt(n);
+    const c = queue.candidateAt(n);
+    const instrument = side.candidates.instrument[c]!;
+    const bar = side.candidates.bar[c]!;
     const bars = account.bars[instrument]!;
     const close = bars.close[bar]!;
     const levels = levelsAtEntry(side, close, instrument, bar);

@@ -11,6 +11,7 @@ import { valuesOfCandidates } from './candidates.ts';
 import { FoundEntries } from './found-entries.ts';
 import type { SidePlan, StopPlan, TargetPlan } from './plan.ts';
 import { type Continue, report } from './progress.ts';
+import { rankOrder } from './rank-order.ts';
 import { type Readers, readWithEntries } from './read-ahead.ts';
 import type { SideReading } from './reading.ts';
 
@@ -96,18 +97,19 @@ export function rankedEntries(
   const { name, candidates } = found;
   if (!rank) return { candidates, rank: undefined };
   const by = printRule(rank);
-  const values = evaluator.remember(
-    `rank ${by} of ${name}`,
-    () =>
+  const first = side.rank?.first ?? 'highest';
+  const ranked = evaluator.remember(`rank ${by} of ${name}, ${first} first`, () => {
+    const values =
       found.ranksBy(by) ??
       valuesOfCandidates(
         candidates,
         evaluator.panel.universeSize,
         (starts, bars) => valuesOfAll(evaluator, rank, starts, bars, (done) => report(goOn, done)),
         (bytes) => memory(evaluator, bytes),
-      ),
-  );
-  return { candidates, rank: { values, highestFirst: side.rank?.first === 'highest' } };
+      );
+    return { values, order: rankOrder(candidates, values, first === 'highest') };
+  });
+  return { candidates, rank: ranked };
 }
 
 function stopPlan(

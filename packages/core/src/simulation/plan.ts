@@ -23,8 +23,8 @@ export interface SidePlan {
   /** 1 long, -1 short */
   readonly sign: 1 | -1;
   readonly candidates: Candidates;
-  /** the value to rank by at each candidate, and whether the highest comes first; undefined ranks by symbol */
-  readonly rank: { readonly values: Float64Array; readonly highestFirst: boolean } | undefined;
+  /** the value to rank by at each candidate, and the order of each day's by it (rank-order.ts); undefined ranks by symbol */
+  readonly rank: { readonly values: Float64Array; readonly order: Int32Array } | undefined;
   /** undefined when there is no exit rule */
   readonly exit: ExitRule | undefined;
   readonly rotation: Rotation | undefined;
