@@ -7,11 +7,11 @@ import { placesRankedOn, rankOrder } from '../src/simulation/rank-order.ts';
 
 /** A side with a day of each of the lists of ranks, after one on which there is nothing. */
 function sideOf(days: readonly (readonly number[])[], highestFirst: boolean): SidePlan {
-  const start = Int32Array.from([0, 0]);
-  const starts = days.reduce((all, ranks) => [...all, (all.at(-1) ?? 0) + ranks.length], [...start]);
+  const start = [0, 0];
+  for (const ranks of days) start.push((start.at(-1) ?? 0) + ranks.length);
   const values = Float64Array.from(days.flat());
   const places = Int32Array.from(values.keys());
-  const candidates = { start: Int32Array.from(starts), instrument: places, bar: places, next: places };
+  const candidates = { start: Int32Array.from(start), instrument: places, bar: places, next: places };
   return {
     name: 'long',
     sign: 1,

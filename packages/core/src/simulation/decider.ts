@@ -84,12 +84,11 @@ export class Decider {
       if (!this.#staysRanked(side, p, t)) return 'rank';
     }
     const { limits, isMember } = this.#book.plan;
+    const leavesWithoutRule = p.hasBar && side.rotation?.leave === 'at-once';
+    if (limits.afterMembership !== 'exit' && !leavesWithoutRule) return undefined;
     const belongs = isMember(p.instrument, this.#account.calendar[t]!);
     if (limits.afterMembership === 'exit' && !belongs) return 'membership';
-    if (side.rotation?.leave === 'at-once' && p.hasBar && belongs && !isCandidate(side, p.instrument, t)) {
-      return 'rule';
-    }
-    return undefined;
+    return leavesWithoutRule && belongs && !isCandidate(side, p.instrument, t) ? 'rule' : undefined;
   }
 
   /** Whether a held instrument is placed within `keep` among the eligible of its review day. */
