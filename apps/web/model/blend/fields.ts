@@ -1,6 +1,7 @@
 // The one table of a blend's own settings, beside its parts: what each is called, how it is entered, where it stands in the file.
 
-import { type Field, type Section, sections as sheetSections } from '../sheet/fields.ts';
+import type { Field, Section } from '../sheet/field.ts';
+import { sections as sheetSections } from '../sheet/fields.ts';
 import type { Draft } from '../sheet/sheet.ts';
 
 const apart = { key: 'form', is: ['apart'] };

@@ -14,7 +14,8 @@ import {
 } from '@plateau/core';
 import { barsOf } from '../sheet/bars.ts';
 import { readDials } from '../sheet/dials.ts';
-import { type Field, fields, WORDS } from '../sheet/fields.ts';
+import type { Field } from '../sheet/field.ts';
+import { fields, WORDS } from '../sheet/fields.ts';
 import { isShown, readDraft } from '../sheet/read.ts';
 import { type Draft, textOf } from '../sheet/sheet.ts';
 

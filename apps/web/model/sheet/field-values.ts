@@ -3,7 +3,7 @@
 import { dayFromIso, type Problem } from '@plateau/core';
 import { dialIn } from '@plateau/files';
 import { readDials } from './dials.ts';
-import type { Field } from './fields.ts';
+import type { Field } from './field.ts';
 import { type Draft, textOf } from './sheet.ts';
 
 export type Json = { [key: string]: unknown };

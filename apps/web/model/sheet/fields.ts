@@ -1,43 +1,9 @@
 // The one table of a sheet's fields: what each is called, how it is entered, where it stands in the strategy file.
 // The form, the reading into a strategy, the writing from one and the words for undo all come from it.
 
-type FieldKind =
-  | 'text'
-  | 'rule'
-  | 'value'
-  | 'number'
-  | 'choice'
-  | 'universe'
-  | 'instrument'
-  | 'date'
-  | 'rate'
-  | 'dials';
-
-export interface Field {
-  /** the key in the sheet; for settings of the strategy, the path in its file */
-  readonly key: string;
-  readonly label: string;
-  /** what it is called away from its neighbours in the form; the label when left out */
-  readonly name?: string;
-  readonly kind: FieldKind;
-  readonly initial: string;
-  /** what follows the number: %, bars, … */
-  readonly unit?: string;
-  readonly hint?: string;
-  readonly choices?: readonly (readonly [value: string, label: string])[];
-  /** shown, and written to the strategy, only when another field has one of these values */
-  readonly when?: { readonly key: string; readonly is: readonly string[] };
-  /** kept in the sheet only, not in the strategy file */
-  readonly outside?: true;
-}
-
-export interface Section {
-  readonly id: string;
-  readonly title: string;
-  readonly fields: readonly Field[];
-  /** folded until opened */
-  readonly folded?: true;
-}
+import { costFields } from './cost-fields.ts';
+import type { Field, Section } from './field.ts';
+import { protectFields } from './protect-fields.ts';
 
 const FIRST = [
   ['highest', 'highest first'],
@@ -47,117 +13,6 @@ const ON_OFF = [
   ['off', 'off'],
   ['on', 'on'],
 ] as const;
-
-function stopFields(path: string, label: string, forms: readonly string[]): Field[] {
-  const names: Record<string, string> = {
-    none: 'none',
-    percent: 'percent',
-    atr: 'ATR',
-    level: 'a level',
-    r: 'times the risk',
-  };
-  const kind = `${path}.form`;
-  return [
-    {
-      key: kind,
-      label,
-      kind: 'choice',
-      initial: 'none',
-      choices: ['none', ...forms].map((f) => [f, names[f] ?? f] as const),
-      outside: true,
-    },
-    {
-      key: `${path}.percent`,
-      label: `${label}: distance`,
-      kind: 'number',
-      initial: '10',
-      unit: '%',
-      when: { key: kind, is: ['percent'] },
-    },
-    {
-      key: `${path}.times`,
-      label: `${label}: multiples`,
-      kind: 'number',
-      initial: '3',
-      unit: 'ATR',
-      when: { key: kind, is: ['atr'] },
-    },
-    {
-      key: `${path}.atr`,
-      label: `${label}: ATR over`,
-      kind: 'number',
-      initial: '14',
-      unit: 'bars',
-      when: { key: kind, is: ['atr'] },
-    },
-    {
-      key: `${path}.level`,
-      label: `${label}: level`,
-      kind: 'value',
-      initial: '10-day low',
-      when: { key: kind, is: ['level'] },
-    },
-    {
-      key: `${path}.r`,
-      label: `${label}: multiples`,
-      kind: 'number',
-      initial: '3',
-      unit: 'R',
-      when: { key: kind, is: ['r'] },
-    },
-  ].filter(
-    (field) =>
-      field.key === kind ||
-      forms.includes(field.key.slice(path.length + 1)) ||
-      (forms.includes('atr') && field.key.endsWith('.times')),
-  ) as Field[];
-}
-
-function protectFields(side: 'long' | 'short'): Field[] {
-  return [
-    ...stopFields(`${side}.stops.initial`, 'Initial stop', ['percent', 'atr', 'level']),
-    ...stopFields(`${side}.stops.trail`, 'Trailing stop', ['percent', 'atr', 'level']),
-    ...stopFields(`${side}.stops.target`, 'Target', ['percent', 'atr', 'r']),
-    {
-      key: `${side}.stops.trigger`,
-      label: 'Stops and targets act',
-      kind: 'choice',
-      initial: 'touch',
-      choices: [
-        ['touch', 'when touched'],
-        ['close', 'on the close'],
-      ],
-    },
-    {
-      key: `${side}.stops.bars`,
-      label: 'Exit after',
-      kind: 'number',
-      initial: '',
-      unit: 'bars',
-      hint: 'no time limit',
-    },
-  ];
-}
-
-/** What orders that end a position cost, where that is not what all orders do. */
-function exitCosts(): Field[] {
-  const fields: readonly (readonly [key: string, name: string, initial: string, unit: string])[] = [
-    ['commission.fixed', 'Commission', '1', 'an order'],
-    ['commission.perShare', 'Commission by the share', '0', 'a share'],
-    ['commission.percent', 'Commission by value', '0.05', '%'],
-    ['commission.min', 'Commission at least', '0', 'an order'],
-    ['commission.maxPercent', 'Commission at most', '100', '% of value'],
-    ['slippage', 'Slippage', '5', 'bp'],
-  ];
-  return fields.map(([key, name, initial, unit]) => ({
-    key: `costs.exit.${key}`,
-    label: `Exit: ${name.toLowerCase()}`,
-    kind: 'number',
-    initial,
-    unit,
-    when: { key: 'costs.exits', is: ['own'] },
-  }));
-}
 
 const TIMING = [
   ['next-open', "next day's open"],
@@ -297,38 +152,7 @@ export const sections: readonly Section[] = [
   {
     id: 'costs',
     title: 'Costs',
-    fields: [
-      { key: 'costs.commission.fixed', label: 'Commission', kind: 'number', initial: '1', unit: 'an order' },
-      {
-        key: 'costs.commission.perShare',
-        label: 'and',
-        name: 'Commission by the share',
-        kind: 'number',
-        initial: '0',
-        unit: 'a share',
-      },
-      {
-        key: 'costs.commission.percent',
-        label: 'and',
-        name: 'Commission by value',
-        kind: 'number',
-        initial: '0.05',
-        unit: '%',
-      },
-      { key: 'costs.slippage', label: 'Slippage', kind: 'number', initial: '5', unit: 'bp' },
-      {
-        key: 'costs.exits',
-        label: 'Exits cost',
-        kind: 'choice',
-        initial: '',
-        choices: [
-          ['', 'as entries do'],
-          ['own', 'costs of their own'],
-        ],
-        outside: true,
-      },
-      ...exitCosts(),
-    ],
+    fields: costFields,
   },
   { id: 'protect', title: 'Protect', folded: true, fields: protectFields('long') },
   {

@@ -1,7 +1,8 @@
 // How a sheet's fields stand on its form: all that is of one thing together. The table of fields keeps the order in which
 // variants are named.
 
-import { fieldOf, type Section, sections } from './fields.ts';
+import type { Section } from './field.ts';
+import { fieldOf, sections } from './fields.ts';
 
 /** Money's costs and what it earns stand together. */
 const COSTS = [

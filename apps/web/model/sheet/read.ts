@@ -3,8 +3,9 @@
 import { dayFromIso, type Problem, type RunRequest, type Strategy } from '@plateau/core';
 import { readStrategy, STRATEGY_FORMAT } from '@plateau/files';
 import { writeDials } from './dials.ts';
+import type { Field } from './field.ts';
 import { dateOf, type Json, put, valueOf } from './field-values.ts';
-import { type Field, fieldOf, fields, WORDS } from './fields.ts';
+import { fieldOf, fields, WORDS } from './fields.ts';
 import { type Draft, type Sheet, textOf } from './sheet.ts';
 
 export type DraftRead =

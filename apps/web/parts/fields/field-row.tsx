@@ -2,7 +2,7 @@
 
 import { clsx } from 'clsx';
 import { type ComponentType, memo, type ReactNode, useCallback, useId } from 'react';
-import type { Field } from '@/model/sheet/fields.ts';
+import type { Field } from '@/model/sheet/field.ts';
 import { type ControlProps, PlainControl } from './plain-control.tsx';
 
 export interface FieldRowProps extends Pick<ControlProps, 'field' | 'text' | 'problems'> {

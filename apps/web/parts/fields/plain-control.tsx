@@ -3,7 +3,7 @@
 import { isoFromDay, type Problem } from '@plateau/core';
 import { useMemo } from 'react';
 import { alone, nameOfUniverse, symbolAlone } from '@/model/market/alone.ts';
-import type { Field } from '@/model/sheet/fields.ts';
+import type { Field } from '@/model/sheet/field.ts';
 import { InstrumentPicker } from '@/parts/instrument-picker.tsx';
 import { useUniverses } from '@/store/market/listings.ts';
 import { box } from '@/ui/box.ts';

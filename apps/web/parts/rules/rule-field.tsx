@@ -4,7 +4,7 @@ import type { Problem } from '@plateau/core';
 import { parseRule, printRule, readOutline } from '@plateau/core';
 import Joi from 'joi';
 import { useMemo, useState } from 'react';
-import type { Field } from '@/model/sheet/fields.ts';
+import type { Field } from '@/model/sheet/field.ts';
 import { useSetting } from '@/store/setting.ts';
 import { late } from '@/ui/late.tsx';
 import { BlocksContext, useBlocks } from './blocks/context.ts';

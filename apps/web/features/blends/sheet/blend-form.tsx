@@ -5,7 +5,7 @@ import { RadioGroup } from 'radix-ui';
 import { blendSections, blendText, FORMS, isShownInBlend } from '@/model/blend/fields.ts';
 import { partsOf } from '@/model/blend/parts.ts';
 import type { Surroundings } from '@/model/blend/read.ts';
-import type { Field, Section } from '@/model/sheet/fields.ts';
+import type { Field, Section } from '@/model/sheet/field.ts';
 import type { Draft, Sheet } from '@/model/sheet/sheet.ts';
 import { FieldRow } from '@/parts/fields/field-row.tsx';
 import { editBlendText } from '@/store/blends/actions.ts';

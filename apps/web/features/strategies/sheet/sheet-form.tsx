@@ -6,7 +6,7 @@ import { isHelpTopic } from '@/model/help-topics.ts';
 import { barsOf } from '@/model/sheet/bars.ts';
 import { isBlank } from '@/model/sheet/blank.ts';
 import { readDials, writeDials } from '@/model/sheet/dials.ts';
-import type { Field, Section } from '@/model/sheet/fields.ts';
+import type { Field, Section } from '@/model/sheet/field.ts';
 import { followUps } from '@/model/sheet/follow-ups.ts';
 import { formSections } from '@/model/sheet/form.ts';
 import { isShown } from '@/model/sheet/read.ts';

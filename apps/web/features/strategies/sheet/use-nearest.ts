@@ -2,7 +2,7 @@
 
 import { type RuleContext, seekNearest } from '@plateau/core';
 import { useEffect, useState } from 'react';
-import type { Field } from '@/model/sheet/fields.ts';
+import type { Field } from '@/model/sheet/field.ts';
 import { useBlocks } from '@/parts/rules/blocks/context.ts';
 
 /** Milliseconds without a key press, and those that the search may take of the page's time before it lets others in. */
