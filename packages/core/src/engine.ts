@@ -109,8 +109,8 @@ const KEPT_READINGS = 8;
 
 /** Gives back all memory of an evaluator that is needed no more. */
 function putAside(evaluator: Evaluator): void {
-  evaluator.borrow(undefined);
-  evaluator.trim(0);
+  evaluator.kept.borrow(undefined);
+  evaluator.kept.trim(0);
 }
 
 function crewOf(helpers: Helpers, evaluator: EvaluatorAsked): Crew {
@@ -195,8 +195,8 @@ export function createEngine(
       if (error instanceof Stopped) return undefined;
       throw error;
     } finally {
-      evaluator.borrow(undefined);
-      evaluator.trim(KEPT_COLUMNS);
+      evaluator.kept.borrow(undefined);
+      evaluator.kept.trim(KEPT_COLUMNS);
     }
   }
 
@@ -265,8 +265,8 @@ export function createEngine(
     try {
       return answer();
     } finally {
-      kept?.evaluator.borrow(undefined);
-      kept?.evaluator.trim(KEPT_COLUMNS);
+      kept?.evaluator.kept.borrow(undefined);
+      kept?.evaluator.kept.trim(KEPT_COLUMNS);
     }
   }
 
@@ -285,7 +285,7 @@ export function createEngine(
       if (error instanceof Stopped) return { kind: 'stopped' } as const;
       throw error;
     } finally {
-      evaluator.trim(KEPT_COLUMNS);
+      evaluator.kept.trim(KEPT_COLUMNS);
     }
   }
 
@@ -293,7 +293,7 @@ export function createEngine(
     help({ evaluator: { seed, benchmark, ...panel }, ...wanted }) {
       const evaluator = keptEvaluator(panel, seed, benchmark);
       helpWith(evaluator, { ...wanted, turns: new Turns(wanted.turns) });
-      evaluator.trim(KEPT_COLUMNS);
+      evaluator.kept.trim(KEPT_COLUMNS);
     },
     letGo() {
       if (kept) putAside(kept.evaluator);

@@ -63,12 +63,12 @@ describe('an evaluator', () => {
 
   it('says when its columns are no longer what they were', () => {
     const one = evaluator();
-    const before = one.era;
+    const before = one.kept.era;
     one.truths(read.tree, 0);
-    one.trim(1e9);
-    expect(one.era).toBe(before);
-    one.trim(0);
-    expect(one.era).not.toBe(before);
+    one.kept.trim(1e9);
+    expect(one.kept.era).toBe(before);
+    one.kept.trim(0);
+    expect(one.kept.era).not.toBe(before);
   });
 });
 

@@ -81,10 +81,10 @@ export function createSharedEngine(): SharedEngine {
         if (error instanceof Stopped) return { kind: 'stopped' };
         throw error;
       } finally {
-        for (const [key, evaluator] of evaluators) if (!used.has(key)) evaluator.trim(0);
+        for (const [key, evaluator] of evaluators) if (!used.has(key)) evaluator.kept.trim(0);
         evaluators.clear();
         for (const [key, evaluator] of used) {
-          evaluator.trim(KEPT_COLUMNS / used.size);
+          evaluator.kept.trim(KEPT_COLUMNS / used.size);
           evaluators.set(key, evaluator);
         }
       }

@@ -3,7 +3,6 @@
 //
 // A class, and nothing made anew for each instrument but the columns: the compiler then sees the same code on every run.
 
-import { printRule } from '../language/print.ts';
 import type { Node, NumberNode } from '../language/tree.ts';
 import { measureOf } from '../measures/catalogue.ts';
 import type { Inputs, Measure } from '../measures/measure.ts';
@@ -25,10 +24,11 @@ import {
   orInto,
   placesWhere,
 } from './columns.ts';
-import type { Column, Crew, Given, Laid, Wanted } from './crew.ts';
-import type { Lent } from './lent.ts';
+import type { Column, Crew } from './crew.ts';
+import { KeptColumns } from './kept-columns.ts';
 import type { Panel } from './panel.ts';
-import { type Slot, Slots, trimSlots } from './slots.ts';
+import { plain } from './plain.ts';
+import type { Slot } from './slots.ts';
 import { FALSE, type PlainComparator, TRUE, UNDEFINED } from './truth.ts';
 import { WorkColumns } from './work-columns.ts';
 
@@ -53,42 +53,27 @@ export class Evaluator {
   readonly panel: Panel;
   readonly crew: Crew | undefined;
   readonly blocks: Blocks;
+  readonly kept: KeptColumns;
   readonly #settings: EvaluatorSettings;
-  readonly #clock = { now: 0 };
-  readonly #numbers: Slots<Float64Array>;
-  readonly #truths: Slots<Uint8Array>;
-  readonly #bars: Slots<Int32Array>;
-  readonly #keys = new WeakMap<Node, string>();
   /** for intermediate results: values, and places of bars */
   readonly work = new WorkColumns(Float64Array);
   readonly places = new WorkColumns(Int32Array);
   readonly #lastBar: { first: number; table: Int32Array }[] = [];
   readonly #remembered = new Map<string, unknown>();
-  readonly #given = new Map<string, Given>();
-  #lent: Lent | undefined;
-  #era = 0;
 
   constructor(panel: Panel, settings: EvaluatorSettings) {
     const { crew, blocks = new Blocks() } = settings;
     this.panel = panel;
     this.crew = crew;
     this.blocks = blocks;
+    this.kept = new KeptColumns(blocks);
     this.#settings = settings;
-    this.#numbers = new Slots<Float64Array>(Float64Array, this.#clock, blocks);
-    this.#truths = new Slots<Uint8Array>(Uint8Array, this.#clock, blocks);
-    this.#bars = new Slots<Int32Array>(Int32Array, this.#clock, blocks);
-  }
-
-  /** Columns are as they were given while this is what it was; once it has changed they must be asked for again. */
-  get era(): number {
-    return this.#era;
   }
 
   /** The truth of a rule on each bar of an instrument: 0 false, 1 undefined, 2 true. Not to be written to. */
   truths(rule: Node, instrument: number): Uint8Array {
-    const key = this.#keyOf(rule);
-    const slot = this.#truths.of(key);
-    const known = slot.columns[instrument] ?? slot.keep(instrument, this.#lent?.truths(key, instrument));
+    const slot = this.kept.truths.of(this.kept.keyOf(rule));
+    const known = this.kept.truthsIn(slot, instrument);
     if (known) return known;
     const out = slot.add(instrument, this.panel.bars[instrument]!.day.length);
     const taken = this.work.taken;
@@ -101,9 +86,8 @@ export class Evaluator {
   values(value: Node, instrument: number): Operand {
     if (value.kind === 'number' || value.kind === 'dial') return plain(value);
     if (value.kind === 'measure') return this.#measured(value, instrument);
-    const key = this.#keyOf(value);
-    const slot = this.#numbers.of(key);
-    const known = slot.columns[instrument] ?? slot.keep(instrument, this.#lent?.values(key, instrument));
+    const slot = this.kept.numbers.of(this.kept.keyOf(value));
+    const known = this.kept.valuesIn(slot, instrument);
     if (known) return known;
     const taken = this.work.taken;
     const passing = this.#operand(value, instrument);
@@ -116,7 +100,7 @@ export class Evaluator {
 
   /** The column of {@link truths} if it has been computed already. */
   knownTruths(rule: Node, instrument: number): Uint8Array | undefined {
-    return this.#truths.known(this.#keyOf(rule), instrument);
+    return this.kept.truths.known(this.kept.keyOf(rule), instrument);
   }
 
   /**
@@ -124,7 +108,7 @@ export class Evaluator {
    * that crosses. Not to be written to.
    */
   barsCompared(rule: Node & { kind: 'comparison' }, instrument: number): Int32Array {
-    const slot = this.#bars.of(this.#keyOf(rule));
+    const slot = this.kept.bars.of(this.kept.keyOf(rule));
     const known = slot.columns[instrument];
     if (known) return known;
     const taken = this.places.taken;
@@ -168,7 +152,7 @@ export class Evaluator {
     if (leftLag !== 0 || right.of.kind !== 'measure') return undefined;
     const { extreme } = measureOf(right.of.phrase, right.of.windows.length);
     if (!extreme || rule.comparator !== (extreme.sign === 1 ? 'is above' : 'is below')) return undefined;
-    if (this.#numbers.known(this.#keyOf(right.of), instrument)) return undefined;
+    if (this.kept.numbers.known(this.kept.keyOf(right.of), instrument)) return undefined;
     const column = this.panel.bars[instrument]![extreme.of];
     const value = this.#column(left, instrument);
     const places = extreme.sign === 1 ? placesAboveHighest : placesBelowLowest;
@@ -179,7 +163,7 @@ export class Evaluator {
   measureAt(node: Measured, instrument: number, at: Int32Array, out: Float64Array): void {
     const entry = measureOf(node.phrase, node.windows.length);
     const few = at.length * 4 < this.panel.bars[instrument]!.day.length;
-    if (!entry.at || !few || this.#numbers.known(this.#keyOf(node), instrument)) {
+    if (!entry.at || !few || this.kept.numbers.known(this.kept.keyOf(node), instrument)) {
       gather(this.#measured(node, instrument), at, out);
       return;
     }
@@ -220,58 +204,9 @@ export class Evaluator {
     return value;
   }
 
-  /** The columns of a measure across the universe as they were given, while they are kept. */
-  given(node: Measured): Given | undefined {
-    const key = this.#keyOf(node);
-    return this.#numbers.known(key, 0) && this.#given.get(key);
-  }
-
-  /** Takes over the columns of a measure across the universe. */
-  give(given: Given): void {
-    const { node, laid, columns } = given;
-    if (this.given(node as Measured)) return;
-    const key = this.#keyOf(node);
-    const slot = this.#numbers.of(key);
-    this.#given.set(key, given);
-    slot.hold(columns.byteLength);
-    laid.instruments.forEach((k, n) => {
-      slot.keep(k, columns.subarray(laid.starts[n], laid.starts[n + 1]));
-    });
-  }
-
-  /** Takes columns that are being computed elsewhere from there, as far as they are done when they are asked for. */
-  borrow(lent: Lent | undefined): void {
-    const before = this.#lent;
-    this.#lent = lent;
-    if (!before) return;
-    const isQuiet = before.end();
-    this.takeOver(before.wanted, before.laid, (n) => before.has(n), isQuiet);
-  }
-
-  /**
-   * Keeps columns that others have computed, where it has none of its own.
-   * @param has whether those of the n-th instrument that is laid out are there
-   * @param isQuiet whether nobody writes to their memory any more: it is used again once they are forgotten
-   */
-  takeOver(wanted: readonly Wanted[], laid: Laid, has: (n: number) => boolean, isQuiet: boolean): void {
-    for (const { as, node, columns } of wanted) {
-      const slots: Slots<Float64Array | Uint8Array> = as === 'values' ? this.#numbers : this.#truths;
-      const slot = slots.of(this.#keyOf(node));
-      laid.instruments.forEach((k, n) => {
-        if (!slot.columns[k] && has(n)) slot.keep(k, columns.subarray(laid.starts[n], laid.starts[n + 1]));
-      });
-      const block = isQuiet ? (columns.buffer as SharedArrayBuffer) : undefined;
-      // Some may have been kept when they were asked for.
-      const isRead = laid.instruments.some((k) => slot.columns[k]?.buffer === columns.buffer);
-      if (isRead) slot.hold(columns.byteLength, block);
-      else if (block) this.blocks.giveBack(block);
-    }
-  }
-
   /** Writes a column into memory of the caller's; it is not kept, but what it is made of is. */
   write({ as, node }: Column, instrument: number, out: Float64Array | Uint8Array): void {
-    const slots: Slots<Float64Array | Uint8Array> = as === 'values' ? this.#numbers : this.#truths;
-    const known = slots.known(this.#keyOf(node), instrument);
+    const known = this.kept.known({ as, node }, instrument);
     const taken = this.work.taken;
     if (known) out.set(known);
     else if (as === 'truths') this.#computeTruths(node, instrument, out as Uint8Array);
@@ -288,32 +223,6 @@ export class Evaluator {
     const entry = measureOf(node.phrase, node.windows.length);
     if (entry.column || entry.across) out.set(this.#measured(node, instrument));
     else entry.compute(this.#inputs(entry, node, instrument), out);
-  }
-
-  /** Whether a column is kept. */
-  knows({ as, node }: Column, instrument: number): boolean {
-    const slots = as === 'values' ? this.#numbers : this.#truths;
-    return slots.known(this.#keyOf(node), instrument) !== undefined;
-  }
-
-  /** The text that names a value or condition among all of this evaluator's. */
-  keyOf(node: Node): string {
-    return this.#keyOf(node);
-  }
-
-  /** Forgets the columns unused for longest until those kept take at most `bytes`; their memory is used again. */
-  trim(bytes: number): void {
-    if (trimSlots([this.#numbers, this.#truths, this.#bars] as Slots<never>[], bytes)) this.#era++;
-    for (const key of this.#given.keys()) if (!this.#numbers.known(key, 0)) this.#given.delete(key);
-  }
-
-  #keyOf(node: Node): string {
-    let key = this.#keys.get(node);
-    if (key === undefined) {
-      key = printRule(node, 'day', numberOf);
-      this.#keys.set(node, key);
-    }
-    return key;
   }
 
   #computeTruths(rule: Node, instrument: number, out: Uint8Array): void {
@@ -435,9 +344,8 @@ export class Evaluator {
   #measured(node: Measured, instrument: number): Float64Array {
     const entry = measureOf(node.phrase, node.windows.length);
     if (entry.column) return entry.column(this.panel.bars[instrument]!);
-    const key = this.#keyOf(node);
-    const slot = this.#numbers.of(key);
-    const known = slot.columns[instrument] ?? slot.keep(instrument, this.#lent?.values(key, instrument));
+    const slot = this.kept.numbers.of(this.kept.keyOf(node));
+    const known = this.kept.valuesIn(slot, instrument);
     if (known) return known;
     if (entry.across) return this.#compared(node, entry.across, slot, instrument);
     const taken = this.work.taken;
@@ -528,13 +436,4 @@ function from(operand: Operand, start: number): Operand {
 /** out[n] = column[at[n]]; NaN at a place before the first bar. */
 export function gather(column: Float64Array, at: Int32Array, out: Float64Array): void {
   for (let n = 0; n < at.length; n++) out[n] = at[n]! < 0 ? Number.NaN : column[at[n]!]!;
-}
-
-function numberOf(node: NumberNode): string {
-  return String(plain(node));
-}
-
-export function plain(node: NumberNode): number {
-  if (node.kind === 'dial') throw new Error(`the dial {${node.name}} is not set`);
-  return node.value;
 }

@@ -48,7 +48,7 @@ export function entriesOfAll(
   const counts = new Int32Array(memory(evaluator, 4 * size));
   const round = { kind: 'entries', rule, from, to, starts, words, counts, laid, wanted, at } as const;
   const isQuiet = doRound(evaluator, round, size, tell);
-  evaluator.takeOver(wanted, laid, (k) => counts[k]! > 0, isQuiet);
+  evaluator.kept.takeOver(wanted, laid, (k) => counts[k]! > 0, isQuiet);
   const entries = listBars(words, starts, counts);
   const values = at && together(at.values, laid.starts, entries.starts);
   if (at && isQuiet) blocks.giveBack(at.values.buffer as SharedArrayBuffer);
@@ -105,7 +105,7 @@ export function beginColumns(
   if (!crew || nodes.length === 0) return undefined;
   const trees = nodes.map(({ node }) => node);
   // They take all instruments at once, which is no work for beside.
-  if (acrossIn(trees).some((node) => !evaluator.given(node))) return undefined;
+  if (acrossIn(trees).some((node) => !evaluator.kept.given(node))) return undefined;
   const widths = nodes.map(({ as }) => (as === 'values' ? 8 : 1));
   const width = widths.reduce((sum, one) => sum + one, 0);
   let count = 0;
@@ -148,7 +148,7 @@ function byShare(instruments: Int32Array, members: number, all: number): Int32Ar
 
 /** A helper's part of a round that the leader has begun. */
 export function helpWith(evaluator: Evaluator, { round, given, turns, member, members }: HelpWanted): void {
-  for (const one of given) evaluator.give(one);
+  for (const one of given) evaluator.kept.give(one);
   const item = itemOf(evaluator, round);
   turns.work(member, members, item);
 }
@@ -166,7 +166,7 @@ function compareAcross(evaluator: Evaluator, trees: readonly Node[], tell: Tell)
   const { crew, panel } = evaluator;
   if (!crew) return;
   for (const node of acrossIn(trees)) {
-    if (evaluator.given(node)) continue;
+    if (evaluator.kept.given(node)) continue;
     const size = panel.universeSize;
     const laid = laidOut(panel, instrumentsUntil(size));
     const columns = new Float64Array(memory(evaluator, 8 * laid.starts[size]!));
@@ -175,7 +175,7 @@ function compareAcross(evaluator: Evaluator, trees: readonly Node[], tell: Tell)
     const how = measureOf(node.phrase, node.windows.length).across as 'rank' | 'percentile';
     const days = pieces(panel);
     doRound(evaluator, { kind: 'across', how, laid, columns, days }, days.length - 1, tell);
-    evaluator.give({ node, laid, columns });
+    evaluator.kept.give({ node, laid, columns });
   }
 }
 
@@ -191,7 +191,7 @@ function acrossIn(trees: readonly Node[]): Measured[] {
 }
 
 function givenFor(evaluator: Evaluator, trees: readonly Node[]): Given[] {
-  return acrossIn(trees).flatMap((node) => evaluator.given(node) ?? []);
+  return acrossIn(trees).flatMap((node) => evaluator.kept.given(node) ?? []);
 }
 
 /** Does all items of a round, with the crew where there is one. @returns whether nobody is still at one of them */

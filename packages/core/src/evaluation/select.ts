@@ -3,7 +3,8 @@
 
 import type { Node } from '../language/tree.ts';
 import { calculate, type Operand, placesWhere } from './columns.ts';
-import { type Evaluator, gather, plain } from './evaluate.ts';
+import { type Evaluator, gather } from './evaluate.ts';
+import { plain } from './plain.ts';
 import { calculateOne, type PlainComparator, TRUE } from './truth.ts';
 
 /** With more than this share of its bars left, whole columns are the faster way. */

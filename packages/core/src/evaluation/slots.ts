@@ -5,6 +5,8 @@ import type { Blocks } from './blocks.ts';
 type Column = Float64Array | Uint8Array | Int32Array;
 
 export class Slot<C extends Column> {
+  /** the text of its expression */
+  readonly key: string;
   readonly columns: (C | undefined)[] = [];
   bytes = 0;
   lastUsed = 0;
@@ -19,7 +21,12 @@ export class Slot<C extends Column> {
   #block = new ArrayBuffer(0);
   #used = 0;
 
-  constructor(kind: new (buffer: ArrayBuffer, offset: number, length: number) => C, blocks: Blocks) {
+  constructor(
+    key: string,
+    kind: new (buffer: ArrayBuffer, offset: number, length: number) => C,
+    blocks: Blocks,
+  ) {
+    this.key = key;
     this.#kind = kind;
     this.#blocks = blocks;
   }
@@ -89,7 +96,7 @@ export class Slots<C extends Column> {
   of(key: string): Slot<C> {
     let slot = this.#slots.get(key);
     if (!slot) {
-      slot = new Slot(this.#kind, this.#blocks);
+      slot = new Slot(key, this.#kind, this.#blocks);
       this.#slots.set(key, slot);
     }
     slot.lastUsed = ++this.#clock.now;

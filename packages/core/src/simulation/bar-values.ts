@@ -11,29 +11,42 @@ import {
 import { UNDEFINED } from '../evaluation/truth.ts';
 import type { Node } from '../language/tree.ts';
 
+/** What is read of each instrument once it is asked for, and read again when columns are no longer what they were. */
+class ByInstrument<T> {
+  readonly #evaluator: Evaluator;
+  readonly #read: (instrument: number) => T;
+  readonly #known: (T | undefined)[] = [];
+  #era: number;
+
+  constructor(evaluator: Evaluator, read: (instrument: number) => T) {
+    this.#evaluator = evaluator;
+    this.#read = read;
+    this.#era = evaluator.kept.era;
+  }
+
+  of(instrument: number): T {
+    const { era } = this.#evaluator.kept;
+    if (this.#era !== era) {
+      this.#known.length = 0;
+      this.#era = era;
+    }
+    this.#known[instrument] ??= this.#read(instrument);
+    return this.#known[instrument]!;
+  }
+}
+
 /** A value at an instrument's bar; NaN where undefined. */
 export class BarValues {
   readonly node: Node;
-  readonly #evaluator: Evaluator;
-  readonly #columns: (Operand | undefined)[] = [];
-  #era: number;
+  readonly #columns: ByInstrument<Operand>;
 
   constructor(evaluator: Evaluator, node: Node) {
-    this.#evaluator = evaluator;
-    this.#era = evaluator.era;
     this.node = node;
+    this.#columns = new ByInstrument(evaluator, (instrument) => evaluator.values(node, instrument));
   }
 
   at(instrument: number, bar: number): number {
-    if (this.#era !== this.#evaluator.era) {
-      this.#columns.length = 0;
-      this.#era = this.#evaluator.era;
-    }
-    let column = this.#columns[instrument];
-    if (column === undefined) {
-      column = this.#evaluator.values(this.node, instrument);
-      this.#columns[instrument] = column;
-    }
+    const column = this.#columns.of(instrument);
     return typeof column === 'number' ? column : column[bar]!;
   }
 }
@@ -48,30 +61,21 @@ interface HeldNow extends HeldPosition {
 export class ExitRule {
   readonly node: Node;
   readonly readsPosition: boolean;
-  readonly #evaluator: Evaluator;
-  readonly #columns: (Uint8Array | undefined)[] = [];
-  readonly #compiled: (PositionRule | undefined)[] = [];
-  #era: number;
+  readonly #columns: ByInstrument<Uint8Array>;
+  readonly #compiled: ByInstrument<PositionRule>;
 
   constructor(evaluator: Evaluator, node: Node) {
-    this.#evaluator = evaluator;
-    this.#era = evaluator.era;
     this.node = node;
     this.readsPosition = readsPosition(node);
+    this.#columns = new ByInstrument(evaluator, (instrument) => evaluator.truths(node, instrument));
+    this.#compiled = new ByInstrument(evaluator, (instrument) =>
+      compilePositionRule(node, evaluator, instrument),
+    );
   }
 
   at(position: HeldNow): number {
     const { instrument, bar } = position;
-    if (this.#era !== this.#evaluator.era) {
-      this.#columns.length = 0;
-      this.#compiled.length = 0;
-      this.#era = this.#evaluator.era;
-    }
-    if (this.readsPosition) {
-      this.#compiled[instrument] ??= compilePositionRule(this.node, this.#evaluator, instrument);
-      return this.#compiled[instrument](bar, position);
-    }
-    this.#columns[instrument] ??= this.#evaluator.truths(this.node, instrument);
-    return this.#columns[instrument][bar] ?? UNDEFINED;
+    if (this.readsPosition) return this.#compiled.of(instrument)(bar, position);
+    return this.#columns.of(instrument)[bar] ?? UNDEFINED;
   }
 }

@@ -33,11 +33,13 @@ export function readAhead(evaluator: Evaluator, readers: Readers, orders: readon
   last.of = orders;
   const nodes = [...columns.values()];
   const unknown = [...new Set(orders.flatMap((order) => [...order]))].filter((k) =>
-    nodes.some((node) => !evaluator.knows(node, k)),
+    nodes.some((node) => !evaluator.kept.known(node, k)),
   );
   const begun = beginColumns(evaluator, nodes, Int32Array.from(unknown), MOST);
   if (!begun) return;
-  evaluator.borrow(new Lent(begun.turns, begun.laid, begun.wanted, ({ node }) => evaluator.keyOf(node)));
+  evaluator.kept.borrow(
+    new Lent(begun.turns, begun.laid, begun.wanted, ({ node }) => evaluator.kept.keyOf(node)),
+  );
 }
 
 /**
@@ -53,14 +55,14 @@ export function readWithEntries(
   if (!evaluator.crew) return { columns: [], value: undefined };
   const { bars, universeSize } = evaluator.panel;
   const instruments = [...bars.keys()].slice(0, universeSize);
-  const known = new Set(measuresIn(enter).map((node) => evaluator.keyOf(node)));
+  const known = new Set(measuresIn(enter).map((node) => evaluator.kept.keyOf(node)));
   const sharing = [...columnsOf(evaluator, readers).values()].filter((column) => {
     const measures = measuresIn(column.node);
     return (
-      measures.some((one) => known.has(evaluator.keyOf(one))) &&
+      measures.some((one) => known.has(evaluator.kept.keyOf(one))) &&
       // They take all instruments at once, which is no work for each by itself.
       !measures.some((one) => measureOf(one.phrase, one.windows.length).across) &&
-      !instruments.some((k) => evaluator.knows(column, k))
+      !instruments.some((k) => evaluator.kept.known(column, k))
     );
   });
   const length = instruments.reduce((sum, k) => sum + at(bars, k).day.length, 0);
@@ -95,5 +97,5 @@ function columnsOf(evaluator: Evaluator, { sides, sizeAtr, tradedValue }: Reader
       exit && !exit.readsPosition ? [{ as: 'truths', node: exit.node } as const] : [],
     ),
   ];
-  return new Map(columns.map((column) => [`${column.as} ${evaluator.keyOf(column.node)}`, column]));
+  return new Map(columns.map((column) => [`${column.as} ${evaluator.kept.keyOf(column.node)}`, column]));
 }
