@@ -2,6 +2,7 @@
 
 import type { Operand } from '../evaluation/columns.ts';
 import type { Evaluator } from '../evaluation/evaluate.ts';
+import type { KeptColumns } from '../evaluation/kept-columns.ts';
 import {
   compilePositionRule,
   type HeldPosition,
@@ -13,25 +14,28 @@ import type { Node } from '../language/tree.ts';
 
 /** What is read of each instrument once it is asked for, and read again when columns are no longer what they were. */
 class ByInstrument<T> {
-  readonly #evaluator: Evaluator;
+  readonly #kept: KeptColumns;
   readonly #read: (instrument: number) => T;
   readonly #known: (T | undefined)[] = [];
   #era: number;
 
-  constructor(evaluator: Evaluator, read: (instrument: number) => T) {
-    this.#evaluator = evaluator;
+  constructor({ kept }: Evaluator, read: (instrument: number) => T) {
+    this.#kept = kept;
     this.#read = read;
-    this.#era = evaluator.kept.era;
+    this.#era = kept.era;
   }
 
   of(instrument: number): T {
-    const { era } = this.#evaluator.kept;
-    if (this.#era !== era) {
+    if (this.#era !== this.#kept.era) {
       this.#known.length = 0;
-      this.#era = era;
+      this.#era = this.#kept.era;
     }
-    this.#known[instrument] ??= this.#read(instrument);
-    return this.#known[instrument]!;
+    let known = this.#known[instrument];
+    if (known === undefined) {
+      known = this.#read(instrument);
+      this.#known[instrument] = known;
+    }
+    return known;
   }
 }
 
