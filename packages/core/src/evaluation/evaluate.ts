@@ -66,7 +66,7 @@ export class Evaluator {
     this.panel = panel;
     this.crew = crew;
     this.blocks = blocks;
-    this.kept = new KeptColumns(blocks);
+    this.kept = new KeptColumns(panel.bars.length, blocks);
     this.#settings = settings;
   }
 

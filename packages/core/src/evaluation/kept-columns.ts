@@ -20,12 +20,12 @@ export class KeptColumns {
   #lent: Lent | undefined;
   #era = 0;
 
-  constructor(blocks: Blocks) {
+  constructor(instruments: number, blocks: Blocks) {
     const clock = { now: 0 };
     this.#blocks = blocks;
-    this.numbers = new Slots<Float64Array>(Float64Array, clock, blocks);
-    this.truths = new Slots<Uint8Array>(Uint8Array, clock, blocks);
-    this.bars = new Slots<Int32Array>(Int32Array, clock, blocks);
+    this.numbers = new Slots<Float64Array>(Float64Array, instruments, clock, blocks);
+    this.truths = new Slots<Uint8Array>(Uint8Array, instruments, clock, blocks);
+    this.bars = new Slots<Int32Array>(Int32Array, instruments, clock, blocks);
   }
 
   /** Columns are as they were given while this is what it was; once it has changed they must be asked for again. */

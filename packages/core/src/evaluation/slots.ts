@@ -7,7 +7,8 @@ type Column = Float64Array | Uint8Array | Int32Array;
 export class Slot<C extends Column> {
   /** the text of its expression */
   readonly key: string;
-  readonly columns: (C | undefined)[] = [];
+  /** one an instrument; long enough from the beginning, for a list with large gaps is looked up as a dictionary */
+  readonly columns: (C | undefined)[];
   bytes = 0;
   lastUsed = 0;
 
@@ -23,10 +24,12 @@ export class Slot<C extends Column> {
 
   constructor(
     key: string,
+    instruments: number,
     kind: new (buffer: ArrayBuffer, offset: number, length: number) => C,
     blocks: Blocks,
   ) {
     this.key = key;
+    this.columns = new Array(instruments).fill(undefined);
     this.#kind = kind;
     this.#blocks = blocks;
   }
@@ -81,14 +84,17 @@ export class Slots<C extends Column> {
   ) => C;
 
   readonly #blocks: Blocks;
+  readonly #instruments: number;
 
   /** @param clock shared by all slots that are trimmed together */
   constructor(
     kind: new (buffer: ArrayBuffer, offset: number, length: number) => C,
+    instruments: number,
     clock: { now: number },
     blocks: Blocks,
   ) {
     this.#kind = kind;
+    this.#instruments = instruments;
     this.#clock = clock;
     this.#blocks = blocks;
   }
@@ -96,7 +102,7 @@ export class Slots<C extends Column> {
   of(key: string): Slot<C> {
     let slot = this.#slots.get(key);
     if (!slot) {
-      slot = new Slot(key, this.#kind, this.#blocks);
+      slot = new Slot(key, this.#instruments, this.#kind, this.#blocks);
       this.#slots.set(key, slot);
     }
     slot.lastUsed = ++this.#clock.now;

@@ -16,18 +16,19 @@ import type { Node } from '../language/tree.ts';
 class ByInstrument<T> {
   readonly #kept: KeptColumns;
   readonly #read: (instrument: number) => T;
-  readonly #known: (T | undefined)[] = [];
+  readonly #known: (T | undefined)[];
   #era: number;
 
-  constructor({ kept }: Evaluator, read: (instrument: number) => T) {
+  constructor({ kept, panel }: Evaluator, read: (instrument: number) => T) {
     this.#kept = kept;
     this.#read = read;
+    this.#known = new Array(panel.bars.length).fill(undefined);
     this.#era = kept.era;
   }
 
   of(instrument: number): T {
     if (this.#era !== this.#kept.era) {
-      this.#known.length = 0;
+      this.#known.fill(undefined);
       this.#era = this.#kept.era;
     }
     let known = this.#known[instrument];

@@ -37,8 +37,11 @@ export function atrNode(bars: number): Node {
 /** A side that enters by a rule. */
 export type EnteringSide = SideReading & { readonly enter: Node };
 
+/** What a side may enter, day by day. */
+type EnteredPlan = Pick<SidePlan, 'candidates' | 'rank'>;
+
 /** What a side does with what it holds, whatever it enters. */
-type HeldPlan = Omit<SidePlan, 'candidates' | 'rank'>;
+type HeldPlan = Omit<SidePlan, keyof EnteredPlan>;
 
 /** @param risked whether sizes are of the money at risk, which then needs a stop to be counted to */
 export function planHeld(
@@ -93,7 +96,7 @@ export function rankedEntries(
   found: FoundEntries,
   { side, rank }: EnteringSide,
   goOn: Continue,
-): Pick<SidePlan, 'candidates' | 'rank'> {
+): EnteredPlan {
   const { name, candidates } = found;
   if (!rank) return { candidates, rank: undefined };
   const by = printRule(rank);
@@ -110,6 +113,24 @@ export function rankedEntries(
     return { values, order: rankOrder(candidates, values, first === 'highest') };
   });
   return { candidates, rank: ranked };
+}
+
+/** A side of both. */
+export function sidePlan(held: HeldPlan, { candidates, rank }: EnteredPlan): SidePlan {
+  // Spelled out: the day loop reads objects that are put together from others several times slower.
+  return {
+    name: held.name,
+    sign: held.sign,
+    candidates,
+    rank,
+    exit: held.exit,
+    rotation: held.rotation,
+    initial: held.initial,
+    trail: held.trail,
+    target: held.target,
+    trigger: held.trigger,
+    barsLimit: held.barsLimit,
+  };
 }
 
 function stopPlan(

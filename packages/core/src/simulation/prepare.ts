@@ -20,6 +20,7 @@ import {
   planHeld,
   type RunDays,
   rankedEntries,
+  sidePlan,
 } from './plan-side.ts';
 import type { Continue } from './progress.ts';
 import { ratesOn } from './rates.ts';
@@ -144,14 +145,14 @@ export function strategyPlan(
   return {
     name: strategy.name,
     share: 1,
-    ...held,
-    sides: entering.map((side, s) => ({
-      ...at(held.sides, s),
-      ...rankedEntries(evaluator, at(found, s), side, goOn),
-    })),
+    sides: entering.map((side, s) =>
+      sidePlan(at(held.sides, s), rankedEntries(evaluator, at(found, s), side, goOn)),
+    ),
     isMember: panel.isMember,
     groupOn: panel.groupOn,
     size,
+    sizeAtr: held.sizeAtr,
+    tradedValue: held.tradedValue,
     limits,
     slots: slotsToDivideBy(strategy),
     slotLeverage: account.leverage,
