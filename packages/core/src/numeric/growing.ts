@@ -23,8 +23,8 @@ export class GrowingRows<C extends Columns> {
    * @param room rows that it begins with room for
    */
   constructor(kinds: C, room = FIRST_ROOM) {
-    this.#size = room;
-    this.columns = resized(kinds, room);
+    this.#size = Math.max(1, room);
+    this.columns = resized(kinds, this.#size);
   }
 
   /** Makes room for one more row. @returns its place */

@@ -128,7 +128,8 @@ export class Account {
     let long = 0;
     let short = 0;
     let count = 0;
-    this.#markedShorts.length = 0;
+    // Setting a length is slow even where it changes nothing.
+    if (this.#markedShorts.length > 0) this.#markedShorts.length = 0;
     for (const book of this.#books) {
       book.mark(this.#markedShorts);
       long += book.long;

@@ -4,17 +4,12 @@ import { GrowingRows } from '../numeric/growing.ts';
 import type { SidePlan } from './plan.ts';
 import { type Decisions, LEDGER_KINDS, type Ledger, type LedgerKind } from './records.ts';
 
+type DecisionRows = Omit<Decisions, 'symbol'>;
+
 const codeOfKind = new Map(LEDGER_KINDS.map((kind, k) => [kind, k]));
 
 export class Journal {
-  readonly #decisions = new GrowingRows({
-    day: new Int32Array(),
-    part: new Int8Array(),
-    instrument: new Int32Array(),
-    side: new Int8Array(),
-    rank: new Float64Array(),
-    outcome: new Uint8Array(),
-  });
+  readonly #decisions: GrowingRows<DecisionRows>;
   readonly #ledger = new GrowingRows({
     day: new Int32Array(),
     kind: new Uint8Array(),
@@ -23,6 +18,19 @@ export class Journal {
     shares: new Float64Array(),
     amount: new Float64Array(),
   });
+
+  /** @param lines of the decision log to make room for at once */
+  constructor(lines?: number) {
+    const kinds = {
+      day: new Int32Array(),
+      part: new Int8Array(),
+      instrument: new Int32Array(),
+      side: new Int8Array(),
+      rank: new Float64Array(),
+      outcome: new Uint8Array(),
+    };
+    this.#decisions = new GrowingRows(kinds, lines);
+  }
 
   /**
    * One line of the decision log.

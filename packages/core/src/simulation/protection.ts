@@ -125,12 +125,15 @@ export function touched(
   const { stop, target, sign } = p;
   const worst = sign === 1 ? low : high;
   const best = sign === 1 ? high : low;
+  // Most positions have none: asked once, it is not compared with two prices of every bar.
+  const hasTarget = !Number.isNaN(target);
   const openBeyondStop = reachesStop(open, stop, sign);
   if (!openedNow) {
     if (openBeyondStop) return { reason: stopReason(p), price: open, ambiguous: false };
-    if (reachesTarget(open, target, sign)) return { reason: 'target', price: open, ambiguous: false };
+    if (hasTarget && reachesTarget(open, target, sign))
+      return { reason: 'target', price: open, ambiguous: false };
   }
-  const wins = reachesTarget(best, target, sign);
+  const wins = hasTarget && reachesTarget(best, target, sign);
   if (reachesStop(worst, stop, sign)) {
     // A stop that already stood beyond this opening could not have been filled there.
     const price = openBeyondStop ? open : stop;

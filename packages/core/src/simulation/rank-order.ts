@@ -6,7 +6,7 @@ import { type Candidates, mostOnADay } from './candidates.ts';
 import type { SidePlan } from './plan.ts';
 
 /** So many are sorted by insertion. */
-const FEW = 16;
+const FEW = 32;
 
 /**
  * Places of candidates, those of tick t from start[t] to start[t + 1]: by their values, equal ones in the order of their symbols,

@@ -30,7 +30,7 @@ export interface Simulated {
 /** Runs the plan. @throws {Stopped} when `goOn` answers false */
 export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
   const { calendar, opens = -Infinity } = plan.account;
-  const journal = new Journal();
+  const journal = new Journal(mostDecisions(plan));
   const books = plan.strategies.map((strategy, part) => new Book(plan.account, strategy, part));
   const deciders = books.map((book) => new Decider(plan.account, book, journal));
   const account = new Account(plan.account, books, journal, plan.shared !== undefined);
@@ -84,6 +84,14 @@ export function simulate(plan: Plan, goOn: Continue = () => true): Simulated {
   }
 
   return whatIsLeft(plan, books, account, journal, fills.ambiguousBars);
+}
+
+/** How many lines the decision log may have: a candidate has one at most, and where a rotation reviews now and then few have. */
+function mostDecisions({ strategies }: Plan): number {
+  let most = 0;
+  for (const { sides } of strategies)
+    for (const { candidates, rotation } of sides) if (!rotation) most += candidates.instrument.length;
+  return most;
 }
 
 /** What the day loop leaves behind. The books are not to be used any more. */
