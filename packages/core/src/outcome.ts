@@ -1,6 +1,7 @@
 // From what the day loop left behind to a finished run: its curves, records and figures.
 
 import { barsPerYear } from './bars/unit.ts';
+import { periodsOf } from './days/periods.ts';
 import type { Evaluator } from './evaluation/evaluate.ts';
 import { at } from './numeric/at.ts';
 import type { Run } from './run.ts';
@@ -13,7 +14,7 @@ import { buyAndHold } from './statistics/benchmark.ts';
 import { curveFigures } from './statistics/curve-figures.ts';
 import { drawdownsOf } from './statistics/drawdown.ts';
 import { figuresOf } from './statistics/figures.ts';
-import { periodsOf, yearsOf } from './statistics/periods.ts';
+import { yearsOf } from './statistics/periods.ts';
 import { riskFreeReturns } from './statistics/returns.ts';
 import { sidesApart } from './statistics/sides-apart.ts';
 import { fromCapital } from './statistics/slice.ts';

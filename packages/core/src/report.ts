@@ -1,5 +1,6 @@
 // Everything a report says of one run, or of a part of it.
 
+import { periodsOf } from './days/periods.ts';
 import type { ComparisonCurve } from './inspect/inspection.ts';
 import { at } from './numeric/at.ts';
 import type { Run } from './run.ts';
@@ -18,7 +19,6 @@ import { type Distribution, distributionOf } from './statistics/distribution.ts'
 import { type DrawdownRow, deepestDrawdowns } from './statistics/drawdown.ts';
 import { type FigurePart, figureCatalogue } from './statistics/figure-catalogue.ts';
 import type { FigureKey } from './statistics/figure-keys.ts';
-import { periodsOf } from './statistics/periods.ts';
 import { returnsOf } from './statistics/returns.ts';
 import { type RollingFigures, rollingFigures } from './statistics/rolling-figures.ts';
 import { sliceOf } from './statistics/slice.ts';

@@ -5,6 +5,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Bars } from '../src/bars/bars.ts';
 import { dayFromIso } from '../src/days/day.ts';
+import { periodsOf } from '../src/days/periods.ts';
 import { createEngine } from '../src/engine.ts';
 import { createPanel } from '../src/evaluation/panel.ts';
 import { at } from '../src/numeric/at.ts';
@@ -16,7 +17,6 @@ import { equalWeight } from '../src/statistics/benchmark.ts';
 import { calendarTable } from '../src/statistics/calendar-table.ts';
 import { distributionOf, quantile } from '../src/statistics/distribution.ts';
 import { deepestDrawdowns } from '../src/statistics/drawdown.ts';
-import { periodsOf } from '../src/statistics/periods.ts';
 import { regress } from '../src/statistics/regression.ts';
 import { rollingFigures } from '../src/statistics/rolling-figures.ts';
 import { TRADE_GROUPINGS, tradeGroups } from '../src/statistics/trade-groups.ts';

@@ -11,11 +11,12 @@ import {
   weekdayOf,
   weekOf,
 } from '../src/days/day.ts';
+import { periodsOf } from '../src/days/periods.ts';
 import { at } from '../src/numeric/at.ts';
 import { exp, log, power } from '../src/numeric/portable.ts';
 import { curveFigures } from '../src/statistics/curve-figures.ts';
 import { drawdownSpells } from '../src/statistics/drawdown.ts';
-import { periodReturns, periodsOf } from '../src/statistics/periods.ts';
+import { periodReturns } from '../src/statistics/periods.ts';
 import { meansOver, reduceCurves, thinnedPoints } from '../src/statistics/reduce.ts';
 import { regress } from '../src/statistics/regression.ts';
 

@@ -1,7 +1,7 @@
 // Where a blend's money came from, year by year.
 
+import type { Periods } from '../days/periods.ts';
 import { at } from '../numeric/at.ts';
-import type { Periods } from '../statistics/periods.ts';
 
 /** What a column of profit so far gained in each period; it begins at 0. */
 export function gainsIn({ end }: Periods, profit: Float64Array): number[] {

@@ -1,11 +1,12 @@
 // How alike the parts of a blend are, and what mixing them does (docs/blends.md, What is compared).
 
 import { countUntil } from '../days/calendar.ts';
+import { periodsOf } from '../days/periods.ts';
 import { at } from '../numeric/at.ts';
 import type { Trade } from '../simulation/records.ts';
 import { correlation } from '../statistics/compare-runs.ts';
 import { deviation, ratio } from '../statistics/moments.ts';
-import { periodReturns, periodsOf } from '../statistics/periods.ts';
+import { periodReturns } from '../statistics/periods.ts';
 import { returnsOf } from '../statistics/returns.ts';
 
 export type Matrix = readonly (readonly number[])[];

@@ -1,12 +1,12 @@
 // A blend on one account beside its parts (docs/blends.md, Together).
 
 import { barsPerYear } from '../bars/unit.ts';
+import { periodsOf } from '../days/periods.ts';
 import { at } from '../numeric/at.ts';
 import type { Run } from '../run.ts';
 import { countOutcomes, LEDGER_KINDS, type Ledger } from '../simulation/records.ts';
 import { type CurveFigures, curveFigures } from '../statistics/curve-figures.ts';
 import { drawdownsOf } from '../statistics/drawdown.ts';
-import { periodsOf } from '../statistics/periods.ts';
 import type { TogetherBlend } from './blend.ts';
 import type { Beside, BlendRun, MixedRun, PartRecord } from './blend-run.ts';
 import { firstWeights } from './buckets.ts';

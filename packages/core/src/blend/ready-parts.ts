@@ -3,6 +3,7 @@
 import type { Bars, Market } from '../bars/bars.ts';
 import { type BarUnit, barsPerYear } from '../bars/unit.ts';
 import { unionOfDays } from '../days/calendar.ts';
+import { type Periods, periodsOf } from '../days/periods.ts';
 import { at } from '../numeric/at.ts';
 import type { Run } from '../run.ts';
 import { ratesOn } from '../simulation/rates.ts';
@@ -18,7 +19,6 @@ import { byExit } from '../simulation/trade-record.ts';
 import { buyAndHold } from '../statistics/benchmark.ts';
 import { type CurveFigures, curveFigures } from '../statistics/curve-figures.ts';
 import { drawdownsOf } from '../statistics/drawdown.ts';
-import { type Periods, periodsOf } from '../statistics/periods.ts';
 import { type TradeFigures, tradeFigures } from '../statistics/trade-figures.ts';
 import type { Part } from './blend.ts';
 import {

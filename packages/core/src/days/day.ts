@@ -83,6 +83,12 @@ export function weekdayOf(day: Day): number {
   return ((((day + 3) % 7) + 7) % 7) + 1;
 }
 
+/** How many Mondays to Fridays lie before a day, counted from one and the same Monday. */
+export function weekdaysBefore(day: Day): number {
+  const week = weekOf(day);
+  return 5 * week + Math.min(day - weekBegins(week), 5);
+}
+
 /** A number shared by exactly the days of one ISO week (Monday to Sunday), rising by 1 a week. */
 export function weekOf(day: Day): number {
   return Math.floor((day + 3) / 7);
@@ -92,6 +98,16 @@ export function weekOf(day: Day): number {
 export function monthOf(day: Day): number {
   const { year, month } = civilFromDay(day);
   return year * 12 + month - 1;
+}
+
+/** The first day of a month, by the number that {@link monthOf} gives its days. */
+export function monthBegins(month: number): Day {
+  return dayFromCivil(Math.floor(month / 12), (((month % 12) + 12) % 12) + 1, 1);
+}
+
+/** The Monday of an ISO week, by the number that {@link weekOf} gives its days. */
+export function weekBegins(week: number): Day {
+  return 7 * week - 3;
 }
 
 export function yearOf(day: Day): number {
@@ -109,6 +125,5 @@ export function nextWeekday(day: Day): Day {
 export function addMonths(day: Day, months: number): Day {
   const { year, month, date } = civilFromDay(day);
   const count = year * 12 + month - 1 + months;
-  const first = (k: number): Day => dayFromCivil(Math.floor(k / 12), (((k % 12) + 12) % 12) + 1, 1);
-  return Math.min(first(count) + date - 1, first(count + 1) - 1);
+  return Math.min(monthBegins(count) + date - 1, monthBegins(count + 1) - 1);
 }

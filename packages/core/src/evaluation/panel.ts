@@ -7,6 +7,7 @@ import { resample } from '../bars/resample.ts';
 import type { BarUnit } from '../bars/unit.ts';
 import { unionOfDays } from '../days/calendar.ts';
 import type { Day } from '../days/day.ts';
+import { periodsOf } from '../days/periods.ts';
 
 /** One spell of membership; without `from` or `to` it has no beginning or end. Both days are included. */
 export interface Membership {
@@ -83,18 +84,17 @@ export function createPanel(
   });
   const numbers = new Map(symbols.map((symbol, k) => [symbol, k]));
 
-  const everyDay =
+  const lastDayOf =
     unit === 'day'
       ? undefined
-      : unionOfDays(
+      : lastDays(
           [...new Set([...symbols, ...named])].map((symbol) => (market.get(symbol) ?? NO_BARS).day),
-          -Infinity,
+          unit,
           until,
         );
   const barsOf = (symbol: string): Bars => {
     const bars = market.get(symbol) ?? NO_BARS;
-    if (unit === 'day' || !everyDay) return bars;
-    return resample(barsUntil(bars, until), unit, everyDay);
+    return unit === 'day' || !lastDayOf ? bars : resample(barsUntil(bars, until), unit, lastDayOf);
   };
   const bars = symbols.map(barsOf);
 
@@ -126,6 +126,13 @@ export function createPanel(
       return rows.find((row) => holds(row, day))?.group;
     },
   };
+}
+
+/** The last of the columns' days, until one, in every week or month that has any. */
+function lastDays(columns: readonly Int32Array[], unit: 'week' | 'month', until: Day): Map<number, Day> {
+  const days = unionOfDays(columns, -Infinity, until);
+  const { period, end } = periodsOf(days, unit);
+  return new Map(Array.from(period, (number, k) => [number, days[end[k]!]!]));
 }
 
 function holds({ from, to }: Membership, day: Day): boolean {

@@ -1,6 +1,5 @@
 // Measures that read one bar, or it and the bar before.
 
-import { civilFromDay, dayFromCivil, monthOf, nextWeekday, weekdayOf } from '../days/day.ts';
 import { exceeds } from '../numeric/compare.ts';
 import { hashText, scramble } from '../numeric/random.ts';
 import { type Measure, NONE, type Unit } from './measure.ts';
@@ -22,7 +21,7 @@ function barColumn(phrase: 'open' | 'high' | 'low' | 'close' | 'volume', unit: U
   };
 }
 
-function perBar(
+export function perBar(
   phrase: string,
   unit: Unit,
   formula: string,
@@ -123,56 +122,6 @@ export const barWords: readonly Measure[] = [
     0,
     ({ bars: { open, low, close } }, out) => {
       for (let i = 0; i < out.length; i++) out[i] = (Math.min(open[i]!, close[i]!) - low[i]!) / close[i]!;
-    },
-  ),
-  perBar('year', 'calendar', 'the calendar year', 0, ({ bars }, out) => {
-    for (let i = 0; i < out.length; i++) out[i] = civilFromDay(bars.day[i]!).year;
-  }),
-  perBar('quarter', 'calendar', 'January to March = 1, to October to December = 4', 0, ({ bars }, out) => {
-    for (let i = 0; i < out.length; i++) out[i] = Math.ceil(civilFromDay(bars.day[i]!).month / 3);
-  }),
-  perBar('day of month', 'calendar', 'the date, 1 to 31', 0, ({ bars }, out) => {
-    for (let i = 0; i < out.length; i++) out[i] = civilFromDay(bars.day[i]!).date;
-  }),
-  perBar('day of year', 'calendar', '1 = January 1', 0, ({ bars }, out) => {
-    for (let i = 0; i < out.length; i++) {
-      out[i] = bars.day[i]! - dayFromCivil(civilFromDay(bars.day[i]!).year, 1, 1) + 1;
-    }
-  }),
-  perBar(
-    'weekdays left in month',
-    'calendar',
-    'Mondays to Fridays after today in the calendar month, holidays counted: known in advance',
-    0,
-    ({ bars }, out) => {
-      for (let i = 0; i < out.length; i++) {
-        const month = monthOf(bars.day[i]!);
-        let left = 0;
-        for (let day = nextWeekday(bars.day[i]!); monthOf(day) === month; day = nextWeekday(day)) left++;
-        out[i] = left;
-      }
-    },
-  ),
-  perBar('weekday', 'calendar', 'Monday = 1 to Sunday = 7', 0, ({ bars }, out) => {
-    for (let i = 0; i < out.length; i++) out[i] = weekdayOf(bars.day[i]!);
-  }),
-  perBar('month', 'calendar', 'January = 1 to December = 12', 0, ({ bars }, out) => {
-    for (let i = 0; i < out.length; i++) out[i] = civilFromDay(bars.day[i]!).month;
-  }),
-  perBar(
-    'trading day of month',
-    'calendar',
-    "1 = the instrument's first bar of the month",
-    0,
-    ({ bars }, out) => {
-      let month = Number.NaN;
-      let count = 0;
-      for (let i = 0; i < out.length; i++) {
-        const here = monthOf(bars.day[i]!);
-        count = here === month ? count + 1 : 1;
-        month = here;
-        out[i] = count;
-      }
     },
   ),
   perBar(

@@ -1,6 +1,7 @@
 // The one table of measures that parser, checker, completions and help read (rule-text.md, Measures).
 
 import { barWords } from './bar-words.ts';
+import { calendarWords } from './calendar-words.ts';
 import { channels } from './channels.ts';
 import { flow } from './flow.ts';
 import { history } from './history.ts';
@@ -12,6 +13,7 @@ import { windowMeasures } from './windows.ts';
 
 export const catalogue: readonly Measure[] = [
   ...barWords,
+  ...calendarWords,
   ...windowMeasures,
   ...channels,
   ...oscillators,

@@ -1,7 +1,8 @@
 // The strategy's excess returns on the benchmark's, by bar and by month (statistics.md: beta, alpha).
 
+import type { Periods } from '../days/periods.ts';
 import { at } from '../numeric/at.ts';
-import { type Periods, periodReturns } from './periods.ts';
+import { periodReturns } from './periods.ts';
 import { type Regression, regress } from './regression.ts';
 import { difference, returnsOf } from './returns.ts';
 

@@ -1,6 +1,7 @@
 // Months by years.
 
-import { type Periods, periodReturns } from './periods.ts';
+import type { Periods } from '../days/periods.ts';
+import { periodReturns } from './periods.ts';
 
 export interface CalendarRow {
   readonly year: number;

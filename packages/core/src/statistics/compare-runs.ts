@@ -1,8 +1,9 @@
 // Two runs beside each other: how alike their returns are, and what the trades made that only one of them took.
 
+import { periodsOf } from '../days/periods.ts';
 import type { Marks, Trade } from '../simulation/records.ts';
 import { deviation, mean, ratio } from './moments.ts';
-import { periodReturns, periodsOf } from './periods.ts';
+import { periodReturns } from './periods.ts';
 import { returnsOf } from './returns.ts';
 
 interface Compared {

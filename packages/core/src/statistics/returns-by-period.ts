@@ -1,7 +1,8 @@
 // A run's returns by day, week or month, beside its benchmark's and riskless money's.
 
+import { periodsOf } from '../days/periods.ts';
 import type { Run } from '../run.ts';
-import { periodReturns, periodsOf } from './periods.ts';
+import { periodReturns } from './periods.ts';
 import { returnsOf } from './returns.ts';
 import { fromCapital } from './slice.ts';
 

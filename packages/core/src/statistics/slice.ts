@@ -1,8 +1,8 @@
 // A run, or a part of it, as the figures read it.
 
 import { countUntil } from '../days/calendar.ts';
+import { type Periods, periodsOf } from '../days/periods.ts';
 import type { Ledger, Marks, Trade } from '../simulation/records.ts';
-import { type Periods, periodsOf } from './periods.ts';
 
 export interface Slice {
   readonly marks: Marks;
