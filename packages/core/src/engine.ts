@@ -113,6 +113,13 @@ function putAside(evaluator: Evaluator): void {
   evaluator.kept.trim(0);
 }
 
+/** A round that a crew has nothing to do for. */
+const NO_WORK: Round = {
+  kind: 'columns',
+  laid: { instruments: new Int32Array(), starts: new Int32Array(1) },
+  wanted: [],
+};
+
 function crewOf(helpers: Helpers, evaluator: EvaluatorAsked): Crew {
   const members = helpers.count + 1;
   return {
@@ -169,8 +176,10 @@ export function createEngine(
   ): Evaluator {
     const key = [unit, until, ...named, seed, benchmark].join('|');
     if (kept?.key !== key) {
-      const panel = createPanel(market, universe, { unit, until, named });
       const crew = helpers && crewOf(helpers, { unit, until, named, seed, benchmark });
+      // The others make their panels meanwhile, and not once there is work for them.
+      crew?.begin(NO_WORK, 0, []).callOff();
+      const panel = createPanel(market, universe, { unit, until, named });
       if (kept) putAside(kept.evaluator);
       kept = {
         key,

@@ -89,6 +89,17 @@ class Watched extends Blocks {
   }
 }
 
+/** A helper that takes an item of each round and never gives it. */
+function takesAndKeeps(item: number): Helpers {
+  return {
+    count: 1,
+    post({ turns }) {
+      const its = new Turns(turns);
+      if (item < its.items) its.take(item);
+    },
+  };
+}
+
 describe('an engine with helpers', () => {
   it.each(Object.entries(STRATEGIES))('answers as one alone: %s', (_name, parts) => {
     let trades = 0;
@@ -133,7 +144,7 @@ describe('an engine with helpers', () => {
   it('does itself what a helper has taken and never gives', () => {
     const { market, universe } = randomMarket(5);
     const request = requestOf(STRATEGIES['a rule that narrows, ranked'] ?? {});
-    const dies: Helpers = { count: 1, post: ({ turns }) => void new Turns(turns).take(2) };
+    const dies = takesAndKeeps(2);
     expect(createEngine(market, universe, { helpers: dies }).run(request)).toEqual(
       createEngine(market, universe).run(request),
     );
@@ -174,7 +185,7 @@ describe('an engine with helpers', () => {
       return blocks.out;
     };
     expect(notGivenBack(helpersThat([[true, false]], createEngine(market, universe)))).toBe(0);
-    expect(notGivenBack({ count: 1, post: ({ turns }) => void new Turns(turns).take(0) })).toBeGreaterThan(0);
+    expect(notGivenBack(takesAndKeeps(0))).toBeGreaterThan(0);
   });
 
   it('takes no memory for columns that an edit of the entry leaves as they are', () => {
