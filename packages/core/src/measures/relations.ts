@@ -2,51 +2,11 @@
 
 import { SAME } from '../numeric/compare.ts';
 import { type Measure, NONE, OF_CLOSE } from './measure.ts';
+import { pairedMoments } from './paired-moments.ts';
 import { oneBarReturns } from './smoothing.ts';
 
 const TRUE = 2;
 const UNDEFINED = 1;
-
-/** Returns whose deviation is below 1e-12 do not vary (statistics.md). */
-
-/**
- * Covariance sums of the last N pairs, both defined; calls `each` with the sums of squared and crossed distances from
- * the means. The pairs are returns, small and near zero, so the sums are taken anew for each window.
- */
-function pairedMoments(
-  x: Float64Array,
-  y: Float64Array,
-  window: number,
-  each: (i: number, xx: number, xy: number, yy: number) => void,
-): void {
-  let defined = 0;
-  for (let i = 0; i < x.length; i++) {
-    defined = x[i] === x[i] && y[i] === y[i] ? defined + 1 : 0;
-    if (defined < window) {
-      each(i, Number.NaN, Number.NaN, Number.NaN);
-      continue;
-    }
-    let sumX = 0;
-    let sumY = 0;
-    for (let j = i - window + 1; j <= i; j++) {
-      sumX += x[j]!;
-      sumY += y[j]!;
-    }
-    const meanX = sumX / window;
-    const meanY = sumY / window;
-    let xx = 0;
-    let xy = 0;
-    let yy = 0;
-    for (let j = i - window + 1; j <= i; j++) {
-      const dx = x[j]! - meanX;
-      const dy = y[j]! - meanY;
-      xx += dx * dx;
-      xy += dx * dy;
-      yy += dy * dy;
-    }
-    each(i, xx, xy, yy);
-  }
-}
 
 function returnsOf(x: Float64Array): Float64Array {
   const out = new Float64Array(x.length);
