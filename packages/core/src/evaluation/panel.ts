@@ -84,17 +84,12 @@ export function createPanel(
   });
   const numbers = new Map(symbols.map((symbol, k) => [symbol, k]));
 
-  const lastDayOf =
-    unit === 'day'
-      ? undefined
-      : lastDays(
-          [...new Set([...symbols, ...named])].map((symbol) => (market.get(symbol) ?? NO_BARS).day),
-          unit,
-          until,
-        );
+  const daysOf = (symbol: string): Int32Array => (market.get(symbol) ?? NO_BARS).day;
+  const gather =
+    unit === 'day' ? undefined : gathering([...new Set([...symbols, ...named])].map(daysOf), unit, until);
   const barsOf = (symbol: string): Bars => {
     const bars = market.get(symbol) ?? NO_BARS;
-    return unit === 'day' || !lastDayOf ? bars : resample(barsUntil(bars, until), unit, lastDayOf);
+    return gather ? gather(bars) : bars;
   };
   const bars = symbols.map(barsOf);
 
@@ -128,11 +123,12 @@ export function createPanel(
   };
 }
 
-/** The last of the columns' days, until one, in every week or month that has any. */
-function lastDays(columns: readonly Int32Array[], unit: 'week' | 'month', until: Day): Map<number, Day> {
+/** Makes weekly or monthly bars until a day, dated by the last of the columns' days in each week or month. */
+function gathering(columns: readonly Int32Array[], unit: 'week' | 'month', until: Day): (bars: Bars) => Bars {
   const days = unionOfDays(columns, -Infinity, until);
   const { period, end } = periodsOf(days, unit);
-  return new Map(Array.from(period, (number, k) => [number, days[end[k]!]!]));
+  const lastDays = new Map(Array.from(period, (number, k) => [number, days[end[k]!]!]));
+  return (bars) => resample(barsUntil(bars, until), unit, lastDays);
 }
 
 function holds({ from, to }: Membership, day: Day): boolean {
