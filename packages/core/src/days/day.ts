@@ -114,6 +114,11 @@ export function yearOf(day: Day): number {
   return civilFromDay(day).year;
 }
 
+/** January 1 of a year. */
+export function yearBegins(year: number): Day {
+  return dayFromCivil(year, 1, 1);
+}
+
 /** The first Monday-to-Friday day after `day`. */
 export function nextWeekday(day: Day): Day {
   let next = day + 1;

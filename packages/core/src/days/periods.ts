@@ -1,10 +1,10 @@
 // Calendar weeks, months and years of a list of days.
 
-import { type Day, dayFromCivil, monthBegins, monthOf, weekBegins, weekOf, yearOf } from './day.ts';
+import { monthBegins, monthOf, weekBegins, weekOf, yearBegins, yearOf } from './day.ts';
 
 /** The number of a day's period, and the first day of a period by its number. */
 const UNITS = {
-  year: { of: yearOf, begins: (year: number): Day => dayFromCivil(year, 1, 1) },
+  year: { of: yearOf, begins: yearBegins },
   month: { of: monthOf, begins: monthBegins },
   week: { of: weekOf, begins: weekBegins },
 };

@@ -1,6 +1,6 @@
 // What a bar's day says: where it stands in its week, month and year.
 
-import { dayFromCivil, monthBegins, weekdayOf, weekdaysBefore } from '../days/day.ts';
+import { monthBegins, weekdayOf, weekdaysBefore, yearBegins } from '../days/day.ts';
 import { eachPeriod, type PeriodUnit } from '../days/periods.ts';
 import { perBar } from './bar-words.ts';
 import type { Measure } from './measure.ts';
@@ -41,7 +41,7 @@ export const calendarWords: readonly Measure[] = [
     for (let i = from; i < to; i++) out[i] = days[i]! - before;
   }),
   byPeriod('day of year', 'year', '1 = January 1', (days, from, to, year, out) => {
-    const before = dayFromCivil(year, 1, 1) - 1;
+    const before = yearBegins(year) - 1;
     for (let i = from; i < to; i++) out[i] = days[i]! - before;
   }),
   byPeriod(
