@@ -12,10 +12,12 @@ import { useCommandMenu } from '@/parts/commands/menu-state.ts';
 import { places } from '@/parts/commands/places.ts';
 import { StudyEnds } from '@/parts/studies/study-ends.tsx';
 import { IconButton } from '@/ui/button';
+import { useArrowFocus } from '@/ui/use-arrow-focus.ts';
 import { AddressProvider } from './address.tsx';
 
 /** What surrounds every page: the places, the theme, the command menu. */
 export function Shell({ nonce, children }: { nonce: string | undefined; children: ReactNode }) {
+  useArrowFocus();
   return (
     <ThemeProvider
       attribute="class"
