@@ -3,6 +3,8 @@ import type { NextConfig } from 'next';
 const config: NextConfig = {
   transpilePackages: ['@plateau/core', '@plateau/files', '@plateau/skerry'],
   poweredByHeader: false,
+  // What a component shows is made anew only where what it is made of has changed.
+  reactCompiler: true,
   devIndicators: false,
   typescript: { ignoreBuildErrors: true }, // `npm run types` checks the whole house at once
   redirects: async () => [{ source: '/', destination: '/strategies', permanent: false }],

@@ -1,4 +1,6 @@
 'use client';
+// Its grid and its rows in view change in place: what was drawn of them once may not be taken for what they are now.
+'use no memo';
 
 import {
   type Column,

@@ -55,9 +55,14 @@ export interface Zoom {
   };
 }
 
-export function useZoom(days: Int32Array, settings: ZoomSettings = {}): Zoom {
-  const { onSpan, initial, most = days.length, dayOf = (label) => label } = settings;
+const NO_SETTINGS: ZoomSettings = {};
+const asItIs = (label: number): number => label;
+
+export function useZoom(days: Int32Array, settings: ZoomSettings = NO_SETTINGS): Zoom {
+  const { onSpan, initial } = settings;
   const size = days.length;
+  const most = settings.most ?? size;
+  const dayOf = settings.dayOf ?? asItIs;
   const home = settings.home ?? { first: 0, last: size - 1 };
   const [zoom, keepZoom] = useState<DaySpan | undefined>(initial);
   const [drag, setDrag] = useState<DaySpan>();
@@ -102,7 +107,10 @@ export function useZoom(days: Int32Array, settings: ZoomSettings = {}): Zoom {
     zoomIn: () => scale(IN),
     zoomOut: () => scale(OUT),
     reset: () => setZoom(undefined),
-    goTo: (place, count = width + 1) => show(place - count / 2, count - 1),
+    goTo: (place, count) => {
+      const wanted = count ?? width + 1;
+      show(place - wanted / 2, wanted - 1);
+    },
     onKeyDown: (event) => {
       if (event.target instanceof HTMLInputElement) return;
       const act = keys[event.key];
