@@ -4,6 +4,7 @@ import { chromium, type Page } from '@playwright/test';
 import { chromiumOptions, serveApp } from '../scripts/chromium.ts';
 import { addInstruments, openMarket } from './many-instruments.ts';
 import { median } from './median.ts';
+import { searchLetters } from './search-letters.ts';
 import { type TerrainSpeeds, terrainSpeeds } from './terrain-page.ts';
 
 const PORT = 3218;
@@ -23,6 +24,7 @@ export async function browserBench(): Promise<Record<string, number>> {
     const later: number[] = [];
     const keys: number[] = [];
     const dials: number[] = [];
+    const letters: number[] = [];
     const many: number[] = [];
     const reports: number[] = [];
     const terrain: TerrainSpeeds = { first: [], again: [], water: [] };
@@ -50,6 +52,7 @@ export async function browserBench(): Promise<Record<string, number>> {
       if (k === 1) await blendTurns(page, site, blends);
       const speeds = await terrainSpeeds(page, site);
       for (const key of ['first', 'again', 'water'] as const) terrain[key].push(...speeds[key]);
+      letters.push(...(await searchLetters(page, site)));
       if (k === 2) {
         await addInstruments(page, MANY);
         for (let n = 0; n < 3; n++) many.push(await openMarket(page, site, MANY + SKERRY));
@@ -68,6 +71,7 @@ export async function browserBench(): Promise<Record<string, number>> {
       'terrain of 81 settings on 33 funds, from its key to map and luck': median(terrain.first),
       'the same once more': median(terrain.again),
       'one turn of the water level to redrawn shore': median(terrain.water),
+      'work of the main thread for a letter in the search of Market': median(letters),
       'Market opened with 2,000 instruments more': median(many),
     };
   } finally {

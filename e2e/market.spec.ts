@@ -74,10 +74,24 @@ function barsOf(count: number, scale: number): Bars {
 
 test('lists every instrument with its span and findings, and finds by any word', async () => {
   await openMarket();
-  await expect(page.getByTestId('price-chart').locator('path').first()).toBeVisible();
+  const chart = page.getByTestId('price-chart');
+  await expect(chart.locator('path').first()).toBeVisible();
+  // What is searched for is nothing to the chart beside the list: a letter draws the list alone.
+  const changes = await chart.evaluateHandle((drawn) => {
+    const seen: MutationRecord[] = [];
+    new MutationObserver((more) => seen.push(...more)).observe(drawn, {
+      subtree: true,
+      childList: true,
+      attributes: true,
+    });
+    return seen;
+  });
   await page.getByLabel('Search instruments').fill('tide power stock');
   await expect(page.getByText(/^14 of 173$/)).toBeVisible();
+  await expect(page).toHaveURL(/find=tide/);
   await page.getByLabel('Search instruments').fill('');
+  await expect(page).not.toHaveURL(/find=/);
+  expect(await changes.evaluate((seen) => seen.length)).toBe(0);
   await page.getByRole('columnheader', { name: 'Findings' }).getByRole('button').click();
   await expect(instruments().getByRole('row').nth(1).getByRole('cell').last()).not.toHaveText(/[…–]/);
 });

@@ -60,10 +60,11 @@ export function PartsList({ blend, live, around, lit, onLit }: PartsListProps) {
   const slide = (place: number, share: number): void => {
     const part = parts[place];
     if (!part) return;
-    const isHeld = before.current !== undefined;
-    before.current ??= shares;
+    const found = before.current;
+    const isHeld = found !== undefined;
+    if (!isHeld) before.current = shares;
     const moved = apart
-      ? sharesOf(parts, sharesAround(before.current, place, share))
+      ? sharesOf(parts, sharesAround(found ?? shares, place, share))
       : withShares(new Map([[part.id, share]]));
     moveBlendTexts(moved, isHeld);
   };

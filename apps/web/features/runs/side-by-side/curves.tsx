@@ -9,9 +9,11 @@ import { HELD, type Shown, STROKES } from './shown.ts';
 
 const BUCKETS = 200;
 
-/** Returns from the runs' first days, the first one's benchmark among them. */
-export function Curves({ shown }: { shown: readonly Shown[] }) {
-  const rows = new Map<number, Record<string, number>>();
+type Row = Record<string, number>;
+
+/** A row a day in the order of days, with each run's multiple under `r0`, `r1` … and the benchmark's under `held`. */
+function rowsOf(shown: readonly Shown[]): Row[] {
+  const rows = new Map<number, Row>();
   const add = (key: string, day: Int32Array, equity: Float64Array): void => {
     const multiples = multiplesOf(equity, 0);
     for (const t of reduceCurves([equity], 0, day.length - 1, BUCKETS)) {
@@ -22,7 +24,13 @@ export function Curves({ shown }: { shown: readonly Shown[] }) {
   for (const [k, { run }] of shown.entries()) add(`r${k}`, run.marks.day, run.marks.equity);
   const [first] = shown;
   if (first) add('held', first.run.marks.day, first.run.benchmark);
-  const data = [...rows.values()].sort((a, b) => (a.day ?? 0) - (b.day ?? 0));
+  return [...rows.values()].sort((a, b) => (a.day ?? 0) - (b.day ?? 0));
+}
+
+/** Returns from the runs' first days, the first one's benchmark among them. */
+export function Curves({ shown }: { shown: readonly Shown[] }) {
+  const data = rowsOf(shown);
+  const [first] = shown;
   return (
     <div className="h-64" role="img" aria-label="Returns of the runs from their first days">
       <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 900, height: 256 }}>

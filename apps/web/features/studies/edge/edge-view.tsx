@@ -3,7 +3,6 @@
 import { type Edge, type EdgeRow, type EdgeStudy, FEW_EVENTS } from '@plateau/core';
 import { studyTables } from '@plateau/files';
 import { parseAsInteger, useQueryState } from 'nuqs';
-import { useMemo } from 'react';
 import { TableOut } from '@/parts/table-out.tsx';
 import { DataTable, dataColumn } from '@/ui/data-table.tsx';
 import { count, percent, ratio } from '@/ui/format.ts';
@@ -23,18 +22,16 @@ interface EdgeViewProps {
   readonly rows: readonly Row[];
 }
 
+const likelihood = (row: Row | undefined): number => row?.holm ?? row?.p ?? Number.POSITIVE_INFINITY;
+
+/** The place of the row that luck would give least often; of equals, the first. */
+const leastLikely = (rows: readonly Row[]): number =>
+  rows.reduce((best, row, k) => (likelihood(row) < likelihood(rows[best]) ? k : best), 0);
+
 /** What follows a signal: in words, by horizon, by its dial, row by row, and each row closer. */
 export function EdgeView({ study, edge, rows }: EdgeViewProps) {
   const [at, setAt] = useQueryState('row', parseAsInteger.withOptions({ history: 'replace' }));
-  const least = useMemo(
-    () =>
-      rows.reduce<number>(
-        (best, row, k) => ((row.holm ?? row.p) < (rows[best]?.holm ?? rows[best]?.p ?? Infinity) ? k : best),
-        0,
-      ),
-    [rows],
-  );
-  const open = rows[at ?? least] ?? rows[0];
+  const open = rows[at ?? leastLikely(rows)] ?? rows[0];
   if (!open) return <p className="pt-4 text-soft">The base is worked out …</p>;
   const ofSignal = rows.filter(({ signal, value }) => signal === open.signal && value === open.value);
   const swept = rows.filter(({ signal, horizon }) => signal === open.signal && horizon === open.horizon);
