@@ -10,6 +10,9 @@ if (typeof document !== 'undefined') {
   });
 }
 
+// Asked for, not read: a compiled effect takes a name of the module for one that never changes, and reads it when it cleans up.
+const lastFocused = (): Element | null => last;
+
 interface FocusReturn {
   readonly onOpenAutoFocus: () => void;
   readonly onCloseAutoFocus: (event: Event) => void;
@@ -20,7 +23,7 @@ export function useDialogFocusReturn(): FocusReturn {
   const before = useRef<Element>(null);
   return {
     onOpenAutoFocus: () => {
-      before.current = last;
+      before.current = lastFocused();
     },
     onCloseAutoFocus: (event) => {
       event.preventDefault();
@@ -32,7 +35,7 @@ export function useDialogFocusReturn(): FocusReturn {
 /** Gives a panel the focus when it comes; what had it before gets it back when the panel goes. */
 export function usePanelFocus(panel: RefObject<HTMLElement | null>): void {
   useEffect(() => {
-    const before = last;
+    const before = lastFocused();
     panel.current?.focus();
     return () => giveBack(before);
   }, [panel]);
