@@ -52,7 +52,7 @@ export async function browserBench(): Promise<Record<string, number>> {
       if (k === 1) await blendTurns(page, site, blends);
       const speeds = await terrainSpeeds(page, site);
       for (const key of ['first', 'again', 'water'] as const) terrain[key].push(...speeds[key]);
-      letters.push(...(await searchLetters(page, site)));
+      if (k === 1) letters.push(...(await searchLetters(page, site)));
       if (k === 2) {
         await addInstruments(page, MANY);
         for (let n = 0; n < 3; n++) many.push(await openMarket(page, site, MANY + SKERRY));
