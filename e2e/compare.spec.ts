@@ -132,6 +132,24 @@ test('the instruments of a universe are correlated, by day and by week', async (
   expect(await seriousFindings(page)).toEqual([]);
 });
 
+test('what is asked of a universe just chosen is shown of it, however soon it is asked', async () => {
+  await page.goto('/market?panel=universes');
+  const funds = page.getByRole('list', { name: 'Universes' }).getByRole('button', { name: /funds/i });
+  const correlations = page.getByRole('radio', { name: 'Correlations' });
+  await expect(funds).toHaveAttribute('aria-pressed', 'false');
+  const second = await correlations.elementHandle();
+  // Before the page has drawn anything of the universe that is chosen.
+  await funds.evaluate((first, then) => {
+    (first as HTMLElement).click();
+    (then as HTMLElement).click();
+  }, second);
+  await expect(page.getByRole('table', { name: 'Correlation of returns' })).toHaveAttribute(
+    'aria-rowcount',
+    '31',
+  );
+  await expect(correlations).toBeChecked();
+});
+
 test('the market marks the days on which a condition holds, and shows all bars at once', async () => {
   await page.goto('/market?symbol=ABERK&draw=close%20%3E%20200-day%20average');
   const chart = page.getByTestId('price-chart');

@@ -1,7 +1,7 @@
 'use client';
 
 import { Trash2 } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { isDated, membersFrom } from '@/model/market/members.ts';
 import type { StoredListing, StoredUniverse } from '@/model/rows.ts';
 import { changeMembers, removeUniverse, renameUniverse } from '@/store/market/actions.ts';
@@ -21,20 +21,26 @@ const VIEWS = [
   ['correlations', 'Correlations'],
 ] as const;
 
+export type UniverseView = (typeof VIEWS)[number][0];
+
 interface UniverseEditorProps {
   readonly universe: StoredUniverse;
   readonly names: readonly string[];
   readonly listings: readonly StoredListing[];
   /** the market's sessions; undefined while they are read */
   readonly sessions: Int32Array | undefined;
+  readonly view: UniverseView;
+  readonly onView: (view: UniverseView) => void;
 }
 
 /** One universe: its name, how many belong when, and each spell of membership, all to be changed. */
-export function UniverseEditor({ universe, names, listings, sessions }: UniverseEditorProps) {
+export function UniverseEditor({ universe, names, listings, sessions, view, onView }: UniverseEditorProps) {
   const { members } = universe;
+  // Thousands of members are drawn in slices, between which the page answers; all that can be pressed above them is there at once,
+  // so that nothing of the universe before it is pressed in its stead.
+  const isSettled = useDeferredValue(true, false);
   const [adding, setAdding] = useState('');
   const [fault, setFault] = useState<string>();
-  const [view, setView] = useState<'members' | 'correlations'>('members');
   const symbols = useMemo(() => [...new Set(members.map(({ symbol }) => symbol))], [members]);
   const rename = (name: string): void => {
     if (name === universe.name) return setFault(undefined);
@@ -79,7 +85,7 @@ export function UniverseEditor({ universe, names, listings, sessions }: Universe
           was.
         </p>
       )}
-      {sessions ? (
+      {isSettled && sessions ? (
         <CountByDay members={members} sessions={sessions} />
       ) : (
         // Its room, so that nothing moves when it comes.
@@ -112,10 +118,10 @@ export function UniverseEditor({ universe, names, listings, sessions }: Universe
         label="Of the universe"
         value={view}
         choices={VIEWS}
-        onChange={setView}
+        onChange={onView}
         className="mb-1 self-start"
       />
-      {view === 'correlations' ? (
+      {!isSettled ? null : view === 'correlations' ? (
         <Correlations name={universe.name} symbols={symbols} />
       ) : (
         <div className="min-h-0 flex-1">

@@ -14,7 +14,7 @@ import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
 import { useAnswer } from '@/ui/use-answer.ts';
 import { marketSessions } from '@/workers/quality-client.ts';
-import { UniverseEditor } from './universe-editor.tsx';
+import { UniverseEditor, type UniverseView } from './universe-editor.tsx';
 import { UniverseMaker } from './universe-maker.tsx';
 
 interface UniversesProps {
@@ -33,10 +33,11 @@ export function Universes({ listings, listed, quality }: UniversesProps) {
   const [picked, setPicked] = useState<string>();
   // The id of the universe that is being made: once it is in the list, it is made, and another can be begun at once.
   const [begun, setBegun] = useState<string>();
+  // What is looked at stays when another universe is chosen.
+  const [view, setView] = useState<UniverseView>('members');
   const sessions = useDeferredValue(useAnswer(marketSessions, []).value);
   const chosen = universes?.find(({ id }) => id === picked) ?? universes?.[0];
   const making = begun !== undefined && !universes?.some(({ id }) => id === begun);
-  const edited = useDeferredValue(making ? undefined : chosen);
   if (!universes) return null;
 
   const create = async (name: string, members: Universe): Promise<void> => {
@@ -88,15 +89,15 @@ export function Universes({ listings, listed, quality }: UniversesProps) {
           onMake={(name, members) => void create(name, members)}
         />
       ) : (
-        edited && (
-          <UniverseEditor
-            key={edited.id}
-            universe={edited}
-            names={universes.map(({ name }) => name)}
-            listings={listings}
-            sessions={sessions}
-          />
-        )
+        <UniverseEditor
+          key={chosen.id}
+          universe={chosen}
+          names={universes.map(({ name }) => name)}
+          listings={listings}
+          sessions={sessions}
+          view={view}
+          onView={setView}
+        />
       )}
     </>
   );
