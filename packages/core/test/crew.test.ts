@@ -141,6 +141,23 @@ describe('an engine with helpers', () => {
     expect(alone[1]).not.toEqual(alone[0]);
   });
 
+  it('reads nothing again when the same ranks are put in the other order', () => {
+    const { market, universe } = randomMarket(7);
+    const { long, ...parts } = STRATEGIES['a rule that narrows, ranked'] ?? {};
+    const ranked = (first: 'highest' | 'lowest'): RunRequest =>
+      requestOf({ ...parts, long: { ...long, rank: { by: '20-day return', first } } as Strategy['long'] });
+    const rounds: string[] = [];
+    const helpers: Helpers = { count: 1, post: ({ round }) => void rounds.push(round.kind) };
+    const engine = createEngine(market, universe, { helpers });
+    const highest = engine.run(ranked('highest'));
+    const begun = rounds.length;
+    expect(begun).toBeGreaterThan(0);
+    const lowest = engine.run(ranked('lowest'));
+    expect(rounds.slice(begun)).toEqual([]);
+    expect(lowest).toEqual(createEngine(market, universe).run(ranked('lowest')));
+    expect(lowest).not.toEqual(highest);
+  });
+
   it('does itself what a helper has taken and never gives', () => {
     const { market, universe } = randomMarket(5);
     const request = requestOf(STRATEGIES['a rule that narrows, ranked'] ?? {});

@@ -101,18 +101,21 @@ export function rankedEntries(
   if (!rank) return { candidates, rank: undefined };
   const by = printRule(rank);
   const first = side.rank?.first ?? 'highest';
-  const ranked = evaluator.remember(`rank ${by} of ${name}, ${first} first`, () => {
-    const values =
+  const values = evaluator.remember(
+    `${by} at ${name}`,
+    () =>
       found.ranksBy(by) ??
       valuesOfCandidates(
         candidates,
         evaluator.panel.universeSize,
         (starts, bars) => valuesOfAll(evaluator, rank, starts, bars, (done) => report(goOn, done)),
         (bytes) => memory(evaluator, bytes),
-      );
-    return { values, order: rankOrder(candidates, values, first === 'highest') };
-  });
-  return { candidates, rank: ranked };
+      ),
+  );
+  const order = evaluator.remember(`${first} first by ${by} of ${name}`, () =>
+    rankOrder(candidates, values, first === 'highest'),
+  );
+  return { candidates, rank: { values, order } };
 }
 
 /** A side of both. */
