@@ -1,5 +1,5 @@
 // node --import tsx bench/cold-runs.ts [threads]: cold runs in a row, by themselves in a process. In turn with another number of
-// threads it tells what sharing gains; cores.ts lets other pools run in between, which costs two threads more than one.
+// threads it tells what sharing gains within a minute; a round of cores.ts takes one and a half.
 
 import type { RunRequest } from '@plateau/core';
 import { engineThreads } from '../apps/cli/src/engine-threads.ts';
