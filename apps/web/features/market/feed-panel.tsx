@@ -43,11 +43,7 @@ export function FeedPanel({ listings }: { listings: readonly StoredListing[] }) 
   const source = sources.find((s) => s.name === name) ?? sources[0];
   const [attempt, setAttempt] = useState(0);
   const [search, setSearch] = useState('');
-  const {
-    value: catalogue,
-    fault,
-    waiting,
-  } = useAnswer((signal) => readCatalogue(name, signal), [name, attempt]);
+  const { value: catalogue, fault } = useAnswer((signal) => readCatalogue(name, signal), [name, attempt]);
   const { work, busy, add, update, stop } = useFeedWork(name);
   const offers = useMemo(() => offersOf(catalogue, listings, search), [catalogue, listings, search]);
   const lacking = offers.filter(({ here }) => !here);
@@ -102,9 +98,7 @@ export function FeedPanel({ listings }: { listings: readonly StoredListing[] }) 
             label="What the feed has"
             rows={offers}
             columns={columnsOf(name, busy, (offer) => void add(plain([offer])))}
-            empty={
-              catalogue && !waiting ? 'The feed has nothing with these words.' : 'Reading the catalogue …'
-            }
+            empty={catalogue ? 'The feed has nothing with these words.' : 'Reading the catalogue …'}
           />
         </div>
       )}

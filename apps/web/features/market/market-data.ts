@@ -26,5 +26,5 @@ export function useQuality(
   repairs: readonly StoredRepair[] | undefined,
 ): ReadonlyMap<string, InstrumentQuality> | undefined {
   const there = listings && repairs && listings.length > 0;
-  return useDeferredValue(useAnswer(there ? inspectMarket : undefined, [listings, repairs]).value);
+  return useDeferredValue(useAnswer(there ? inspectMarket : undefined, [listings, repairs]).latest);
 }

@@ -61,10 +61,11 @@ export function QualityPanel({ listings, quality, repairs, onOpen }: QualityPane
   const chosen = ranked.find(({ symbol }) => symbol === picked) ?? ranked[0];
   const listing = listings.find(({ symbol }) => symbol === chosen?.symbol);
   const repaired = repairs.filter(({ symbol }) => symbol === chosen?.symbol).length;
-  const { value: gaps = [], fault } = useAnswer(chosen && (() => gapsOf(chosen.symbol)), [
-    chosen?.symbol,
-    repaired,
-  ]);
+  const {
+    value: gaps,
+    latest: gapsBefore = [],
+    fault,
+  } = useAnswer(chosen && (() => gapsOf(chosen.symbol)), [chosen?.symbol, repaired]);
   if (!quality) return <p className="p-6 text-soft">Looking through the bars …</p>;
 
   const all = ranked.flatMap(({ symbol, findings }) => findings.map((finding) => ({ symbol, ...finding })));
@@ -127,7 +128,10 @@ export function QualityPanel({ listings, quality, repairs, onOpen }: QualityPane
               Its gaps could not be looked for: {fault}
             </p>
           )}
-          <GapCalendar years={gaps} onOpen={(day) => onOpen(chosen.symbol, day)} />
+          {/* The room of the one before, so that nothing moves when it comes. */}
+          <div className={gaps ? undefined : 'invisible'}>
+            <GapCalendar years={gaps ?? gapsBefore} onOpen={(day) => onOpen(chosen.symbol, day)} />
+          </div>
           <ul className="min-h-0 flex-1 overflow-auto pt-1" tabIndex={0} aria-label="Findings">
             {chosen.findings.map((finding) => (
               <li key={`${finding.kind} ${finding.from}`}>

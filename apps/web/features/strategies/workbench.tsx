@@ -82,7 +82,12 @@ export function Workbench({ sheet }: { sheet: Sheet }) {
         }
       />
       {ofAlone && (
-        <AloneReport asked={ofAlone} onOpenTrade={inspection.openTrade} onBack={() => openAlone(undefined)} />
+        <AloneReport
+          key={ofAlone.alone.symbol}
+          asked={ofAlone}
+          onOpenTrade={inspection.openTrade}
+          onBack={() => openAlone(undefined)}
+        />
       )}
       {inspection.trade && askedOf && (
         <TradePanel

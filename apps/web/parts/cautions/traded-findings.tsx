@@ -27,7 +27,7 @@ export interface Doubtful {
 /** The instruments a run traded whose bars look wrong, the worst first; none until they have been looked through. */
 export function useDoubtful(run: ShownRun | undefined): readonly Doubtful[] {
   // Another run may come after a repair.
-  const { value: quality } = useAnswer(afterQuiet, [run]);
+  const { latest: quality } = useAnswer(afterQuiet, [run]);
   return useMemo(() => {
     const traded = new Set([...(run?.trades ?? []), ...(run?.openTrades ?? [])].map(({ symbol }) => symbol));
     return [...traded]

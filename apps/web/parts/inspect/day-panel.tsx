@@ -28,7 +28,8 @@ interface DayPanelProps {
 /** What happened on one day of the run: fills, positions with weights, cash, candidates with what became of them. */
 export function DayPanel({ asked, parts, day, onDay, onTrade, back, onBack }: DayPanelProps) {
   const own = parts && parts.own.length > 0 ? parts.own : undefined;
-  const { value: books, fault } = useAnswer(
+  // What stands there says itself which day it is.
+  const { latest: books, fault } = useAnswer(
     () => Promise.all((own ?? [0]).map((part) => askDay(asked(part), day))),
     [asked, day],
   );

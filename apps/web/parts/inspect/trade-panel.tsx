@@ -44,14 +44,14 @@ export function TradePanel(props: TradePanelProps) {
   const [view, setView] = useState<'one' | 'all'>('one');
   const its = useMemo(() => every.filter((one) => one.symbol === symbol), [every, symbol]);
   const {
-    value: story,
+    value,
+    latest,
     fault: failed,
-    waiting,
   } = useAnswer(
-    () => askStory(asked(part), { symbol, side, entryDay }),
+    async () => ({ part, story: await askStory(asked(part), { symbol, side, entryDay }) }),
     [asked, part, symbol, side, entryDay],
   );
-  const fault = failed ?? (waiting || story ? undefined : 'There is no such trade in this run.');
+  const fault = failed ?? (value && !value.story ? 'There is no such trade in this run.' : undefined);
 
   const place = list.indexOf(trade);
   const step = (by: number): void => {
@@ -71,6 +71,8 @@ export function TradePanel(props: TradePanelProps) {
     ['Worst', 'w', () => first((a, b) => a.return < b.return)],
     ['Longest', 'l', () => first((a, b) => a.barsHeld > b.barsHeld)],
   ];
+  // While the run is another, what stands is still of this trade.
+  const story = latest?.part === part ? latest.story : undefined;
   const current =
     story?.trade.symbol === symbol && story.trade.entryDay === entryDay && story.trade.side === side
       ? story

@@ -42,17 +42,17 @@ export function useCondition(row: StoredStudy): StudyCondition {
 function useBarsChanged(row: StoredStudy): boolean {
   const mark = row.found?.market;
   const changes = useMarketChanges();
-  const { value } = useAnswer(
+  const { latest } = useAnswer(
     mark === undefined
       ? undefined
       : async () => {
           // It knows what runs read, which a list of studies does not.
           const { marketMark } = await import('@/workers/market-mark.ts');
-          return marketMark(studyOf(row));
+          return { mark, now: await marketMark(studyOf(row)) };
         },
     [row.study, mark, changes],
   );
-  return mark !== undefined && value !== undefined && value !== mark;
+  return latest !== undefined && latest.mark === mark && latest.now !== mark;
 }
 
 /** Counts the changes of the market while it is looked at. */
@@ -66,14 +66,14 @@ function useMarketChanges(): number {
 function useSheetChanged({ origin }: StoredStudy): boolean {
   const key = origin?.key;
   const sheet = useStoredSheet(origin?.of === 'sheet' ? origin.id : undefined);
-  const { value } = useAnswer(
+  const { latest } = useAnswer(
     sheet && key !== undefined && sheet.deleted === undefined
       ? async () => {
           const { runKey } = await import('@/model/sheet/read.ts');
-          return runKey(sheet.draft);
+          return { key, now: runKey(sheet.draft) };
         }
       : undefined,
     [sheet, key],
   );
-  return value !== undefined && key !== undefined && value !== key;
+  return latest !== undefined && latest.key === key && latest.now !== key;
 }

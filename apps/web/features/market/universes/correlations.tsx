@@ -31,11 +31,12 @@ export function Correlations({ name, symbols: members }: { name: string; symbols
   const [by, setBy] = useState<'day' | 'week'>('day');
   const [from, setFrom] = useState(0);
   const symbols = useMemo(() => [...members].sort().slice(from, from + MOST), [members, from]);
-  const {
-    value: matrix,
-    fault,
-    waiting,
-  } = useAnswer((signal) => correlationsInWorker(symbols, by, signal), [symbols.join(' '), by]);
+  const { latest, fault, waiting } = useAnswer(
+    async (signal) => ({ by, matrix: await correlationsInWorker(symbols, by, signal) }),
+    [symbols.join(' '), by],
+  );
+  // What stands until the next is there goes out under its own name.
+  const shown = fault === undefined ? latest : undefined;
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <div className="flex flex-wrap items-center gap-3 py-1">
@@ -49,20 +50,20 @@ export function Correlations({ name, symbols: members }: { name: string; symbols
           />
         )}
         <span className="text-soft" role="status">
-          {fault ?? (waiting || !matrix ? 'Correlated …' : words(matrix))}
+          {fault ?? (waiting || !shown ? 'Correlated …' : words(shown.matrix))}
         </span>
-        {matrix && (
+        {shown && (
           <span className="ml-auto flex gap-2">
             <TableOut
-              table={() => correlationTable(matrix)}
-              rows={matrix.symbols.length}
+              table={() => correlationTable(shown.matrix)}
+              rows={shown.matrix.symbols.length}
               one="instrument"
-              name={`${name} correlations ${by === 'day' ? 'by day' : 'by week'}`}
+              name={`${name} correlations ${shown.by === 'day' ? 'by day' : 'by week'}`}
             />
           </span>
         )}
       </div>
-      {matrix && <Matrix matrix={matrix} />}
+      {shown && <Matrix matrix={shown.matrix} />}
     </div>
   );
 }

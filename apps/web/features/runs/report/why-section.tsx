@@ -60,8 +60,8 @@ export function WhySection({ kept, parts, onDay }: WhySectionProps) {
           {fault}
         </p>
       )}
-      {answer?.day && !fault && <Answer why={answer.day} />}
-      {answer?.span && !fault && <WhySpanTable why={answer.span} onDay={onDay} />}
+      {answer?.day && <Answer why={answer.day} />}
+      {answer?.span && <WhySpanTable why={answer.span} onDay={onDay} />}
     </div>
   );
 }

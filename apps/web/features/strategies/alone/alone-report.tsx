@@ -17,7 +17,8 @@ interface AloneReportProps {
 /** One row of Each alone, opened: curve, figures and trades of that instrument beside holding it. */
 export function AloneReport({ asked, onOpenTrade, onBack }: AloneReportProps) {
   const { symbol, size } = asked.alone;
-  const { value: outcome, fault } = useAnswer(
+  // What stands there is of the same instrument: the workbench makes another for another.
+  const { latest: outcome, fault } = useAnswer(
     () => reportInWorker(asked, { comparisons: [{ kind: 'held', symbol }] }),
     [asked],
   );

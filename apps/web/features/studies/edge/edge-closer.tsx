@@ -27,7 +27,7 @@ import { signalName } from './verdict.ts';
 export function EdgeCloser({ study, row }: { study: EdgeStudy; row: EdgeRow }) {
   const { signal, value, horizon } = row;
   const {
-    value: found,
+    latest: found,
     fault,
     waiting,
   } = useAnswer(async () => {
@@ -35,8 +35,10 @@ export function EdgeCloser({ study, row }: { study: EdgeStudy; row: EdgeRow }) {
     if (!asked) throw new Error('the study has no such signal any more');
     const out = await askOfStudy(study, 'edgeDetail', { ...asked, horizon });
     if (out.kind !== 'done') throw new Error(out.problems[0]?.message ?? 'it cannot be worked out');
-    return out;
+    return { ...out, row };
   }, [study, signal, value, horizon]);
+  // The row before stands, under its own name, until the next one is worked out.
+  const shown = fault === undefined && found ? found.row : row;
   return (
     <section
       aria-label="One row closer"
@@ -44,14 +46,16 @@ export function EdgeCloser({ study, row }: { study: EdgeStudy; row: EdgeRow }) {
       aria-busy={waiting}
     >
       <h2 className="font-serif text-lg">
-        {signalName(row)}, {count(horizon, 'bar')} after
+        {signalName(shown)}, {count(shown.horizon, 'bar')} after
       </h2>
       {fault && (
         <p role="alert" className="text-loss">
           {fault}
         </p>
       )}
-      {found && <Closer detail={found.detail} events={found.events} gauge={study.gauge} />}
+      {found && fault === undefined && (
+        <Closer detail={found.detail} events={found.events} gauge={study.gauge} />
+      )}
     </section>
   );
 }

@@ -22,17 +22,20 @@ interface FullReportProps {
 /** The account of a study as a run in a report, once it is asked for. */
 export function FullReport({ name, benchmark, of, ask }: FullReportProps) {
   const [isOpen, setOpen] = useState(false);
-  const { value, fault, waiting } = useAnswer(
+  const {
+    value: shown,
+    fault,
+    waiting,
+  } = useAnswer(
     isOpen
       ? async () => {
           const outcome = await ask();
           if (outcome.kind !== 'done') throw new Error('It could not be run again.');
-          return { of, ...outcome };
+          return outcome;
         }
       : undefined,
     [isOpen, of],
   );
-  const shown = value?.of === of ? value : undefined;
   return (
     <section aria-label="Report" aria-busy={waiting}>
       <Button aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>

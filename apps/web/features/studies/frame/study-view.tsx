@@ -61,7 +61,7 @@ export function StudyView({ row }: { row: StoredStudy }) {
     [row],
   );
   const long =
-    condition.kind === 'new' && !estimate.waiting && Number.isFinite(estimate.value ?? Number.NaN)
+    condition.kind === 'new' && Number.isFinite(estimate.value ?? Number.NaN)
       ? `about ${timeWords(estimate.value ?? 0)}`
       : undefined;
   return (

@@ -145,7 +145,7 @@ const MUCH = 1.5;
 
 /** The pair as its thresholds stand under the hand. */
 function useTurned(study: PairStudy, kept: ShownPair, turned: Partial<Turned> | undefined) {
-  const { value } = useAnswer(
+  const { latest } = useAnswer(
     turned
       ? async () => {
           const asked = { ...study, ...turned };
@@ -160,6 +160,6 @@ function useTurned(study: PairStudy, kept: ShownPair, turned: Partial<Turned> | 
       : undefined,
     [study, turned],
   );
-  const live = turned && value?.of === study ? value : undefined;
+  const live = turned && latest?.of === study ? latest : undefined;
   return { pair: live?.pair ?? kept, shown: { ...study, ...turned } };
 }

@@ -138,7 +138,7 @@ function useCellRun(asked: RunAsked | undefined, cell: number): ShownRun | undef
           if (signal.aborted) return undefined;
           try {
             const outcome = await cellInWorker(asked);
-            return outcome.kind === 'done' ? { of: asked, run: outcome.run } : undefined;
+            return outcome.kind === 'done' ? outcome.run : undefined;
           } catch (error) {
             if (error instanceof Cancelled) return undefined;
             throw error;
@@ -147,7 +147,7 @@ function useCellRun(asked: RunAsked | undefined, cell: number): ShownRun | undef
       : undefined,
     [asked, cell],
   );
-  return value && value.of === asked ? value.run : undefined;
+  return value;
 }
 
 function CellCurve({ study, run }: { study: TerrainStudy; run: ShownRun | undefined }) {
