@@ -3,11 +3,11 @@
 import type { Finding } from '@plateau/core';
 import { isoFromDay } from '@plateau/core';
 import { Undo2 } from 'lucide-react';
-import { findingText } from '@/model/market/finding-words.ts';
 import type { InstrumentQuality } from '@/model/market/quality.ts';
 import type { StoredListing, StoredRepair } from '@/model/rows.ts';
 import { type RepairKind, repair, takeBack } from '@/store/market/actions.ts';
 import { IconButton } from '@/ui/button';
+import { findingText } from './finding-words.ts';
 
 interface FindingsProps {
   readonly listing: StoredListing;

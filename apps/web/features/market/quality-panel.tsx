@@ -4,7 +4,6 @@ import { FINDING_KINDS, type FindingKind, isoFromDay } from '@plateau/core';
 import { writeCsv } from '@plateau/files';
 import { Download } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { findingText } from '@/model/market/finding-words.ts';
 import type { InstrumentQuality } from '@/model/market/quality.ts';
 import type { StoredListing, StoredRepair } from '@/model/rows.ts';
 import { Button } from '@/ui/button';
@@ -13,6 +12,7 @@ import { count } from '@/ui/format.ts';
 import { saveFile } from '@/ui/save-file.ts';
 import { useAnswer } from '@/ui/use-answer.ts';
 import { gapsOf } from '@/workers/quality-client.ts';
+import { findingText } from './finding-words.ts';
 import { GapCalendar } from './gap-calendar.tsx';
 
 const NAMES: Record<FindingKind, string> = {

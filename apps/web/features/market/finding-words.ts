@@ -1,11 +1,9 @@
 // Findings in plain words.
 
 import { type Finding, isoFromDay } from '@plateau/core';
+import { count } from '@/ui/format.ts';
 
-const sessions = (count: number): string => `${count} session${count === 1 ? '' : 's'}`;
-const bars = (count: number): string => `${count} bars in a row`;
-
-export function findingText({ kind, from, to, count, ratio = 1 }: Finding): string {
+export function findingText({ kind, from, to, count: found, ratio = 1 }: Finding): string {
   const when = from === to ? isoFromDay(from) : `${isoFromDay(from)} to ${isoFromDay(to)}`;
   const times = ratio >= 1 ? `${ratio.toPrecision(3)} times` : `1/${(1 / ratio).toPrecision(3)} of`;
   switch (kind) {
@@ -16,16 +14,16 @@ export function findingText({ kind, from, to, count, ratio = 1 }: Finding): stri
     case 'bad-tick':
       return `${when}: closes at ${times} the close before and comes back the next day, like a bad tick`;
     case 'gap':
-      return `${when}: ${sessions(count)} of the market without a bar`;
+      return `${when}: ${count(found, 'session')} of the market without a bar`;
     case 'stale':
-      return `${when}: the close stands still for ${bars(count)}`;
+      return `${when}: the close stands still for ${count(found)} bars in a row`;
     case 'no-volume':
-      return `${when}: no volume for ${bars(count)}`;
+      return `${when}: no volume for ${count(found)} bars in a row`;
     case 'no-range':
-      return `${when}: high and low are the same for ${bars(count)}`;
+      return `${when}: high and low are the same for ${count(found)} bars in a row`;
     case 'ends-early':
-      return `After ${isoFromDay(from - 1)}: no bars, ${sessions(count)} before the market's data end; delisted?`;
+      return `After ${isoFromDay(from - 1)}: no bars, ${count(found, 'session')} before the market’s data end; delisted?`;
     case 'starts-late':
-      return `Begins ${sessions(count)} after the market's data`;
+      return `Begins ${count(found, 'session')} after the market’s data`;
   }
 }
