@@ -106,6 +106,7 @@ export function Workbench({ sheet }: { sheet: Sheet }) {
         <DayPanel
           asked={askedOf}
           day={inspection.day}
+          days={inspection.account.day}
           onDay={inspection.stepToDay}
           onTrade={inspection.openHeld}
           back={ofAlone ? `${ofAlone.alone.symbol} alone` : 'Sheet'}

@@ -1,6 +1,6 @@
 'use client';
 
-import { type DayBook, isoFromDay } from '@plateau/core';
+import { countUntil, type DayBook, isoFromDay } from '@plateau/core';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { IconButton } from '@/ui/button';
@@ -18,6 +18,8 @@ interface DayPanelProps {
   /** of a blend: the names of its parts, and which of them have a book of their own; one book for all where none is named */
   readonly parts?: { readonly names: readonly string[]; readonly own: readonly number[] };
   readonly day: number;
+  /** the run's days */
+  readonly days: Int32Array;
   readonly onDay: (day: number) => void;
   /** opens the trade that was held in an instrument since a day */
   readonly onTrade: (symbol: string, side: 'long' | 'short', entryDay: number, part: number) => void;
@@ -26,7 +28,7 @@ interface DayPanelProps {
 }
 
 /** What happened on one day of the run: fills, positions with weights, cash, candidates with what became of them. */
-export function DayPanel({ asked, parts, day, onDay, onTrade, back, onBack }: DayPanelProps) {
+export function DayPanel({ asked, parts, day, days, onDay, onTrade, back, onBack }: DayPanelProps) {
   const own = parts && parts.own.length > 0 ? parts.own : undefined;
   // What stands there says itself which day it is.
   const { latest: books, fault } = useAnswer(
@@ -34,6 +36,10 @@ export function DayPanel({ asked, parts, day, onDay, onTrade, back, onBack }: Da
     [asked, day],
   );
   const book = books?.find((one) => one !== undefined);
+  // From the day that is asked for, not from the one whose book stands there: a key pressed twice goes two days.
+  const place = Math.max(0, countUntil(days, day) - 1);
+  const before = days[place - 1];
+  const after = days[place + 1];
   const go = (to: number | undefined): void => {
     if (to !== undefined) onDay(to);
   };
@@ -43,21 +49,21 @@ export function DayPanel({ asked, parts, day, onDay, onTrade, back, onBack }: Da
       title={isoFromDay(book?.day ?? day)}
       back={back}
       onBack={onBack}
-      keys={{ ArrowLeft: () => go(book?.before), ArrowRight: () => go(book?.after) }}
+      keys={{ ArrowLeft: () => go(before), ArrowRight: () => go(after) }}
       tools={
         <>
           <div className="flex">
             <IconButton
               label="Day before (←)"
               icon={ChevronLeft}
-              disabled={book?.before === undefined}
-              onClick={() => go(book?.before)}
+              disabled={before === undefined}
+              onClick={() => go(before)}
             />
             <IconButton
               label="Day after (→)"
               icon={ChevronRight}
-              disabled={book?.after === undefined}
-              onClick={() => go(book?.after)}
+              disabled={after === undefined}
+              onClick={() => go(after)}
             />
           </div>
           <GoToDay onDay={go} />

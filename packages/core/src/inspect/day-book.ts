@@ -44,9 +44,6 @@ interface PositionOnDay {
 export interface DayBook {
   /** the run's day asked for, or the last before it; the first when there is none */
   readonly day: Day;
-  /** the run's days before and after; undefined at the ends */
-  readonly before: Day | undefined;
-  readonly after: Day | undefined;
   readonly equity: number;
   /** since the mark before; 0 on the first day */
   readonly change: number;
@@ -112,8 +109,6 @@ export function dayBook(examined: Examined, asked: Day): DayBook {
   }
   return {
     day,
-    before: t > 0 ? at(marks.day, t - 1) : undefined,
-    after: t + 1 < marks.day.length ? at(marks.day, t + 1) : undefined,
     equity: at(marks.equity, t),
     change: t > 0 ? at(marks.equity, t) / at(marks.equity, t - 1) - 1 : 0,
     cash: at(marks.cash, t),

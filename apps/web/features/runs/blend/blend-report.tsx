@@ -141,6 +141,7 @@ export function BlendReport({ kept }: { kept: StoredBlendRun }) {
           asked={askedOfPart}
           parts={{ names, own }}
           day={place.day}
+          days={place.account.day}
           onDay={place.stepToDay}
           onTrade={place.openHeld}
           back="Report"

@@ -138,6 +138,7 @@ export function RunReport({ kept }: { kept: StoredRun }) {
         <DayPanel
           asked={asked}
           day={place.day}
+          days={place.account.day}
           onDay={place.stepToDay}
           onTrade={place.openHeld}
           back="Report"
