@@ -9,7 +9,7 @@ export default defineConfig({
   // Every test has a browser of its own and depends on no other.
   fullyParallel: true,
   // Tests wait for states, each with its own patience; this only ends what waits for none.
-  timeout: 300_000,
+  timeout: 600_000,
   // Two first starts at once, each filling its store, may share two slow cores.
   expect: { timeout: 45_000 },
   workers: 2,

@@ -8,6 +8,7 @@ import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { gzipSync, strToU8 } from 'fflate';
 import { seriousFindings, smallTargets } from './kit/axe.ts';
+import { longWork } from './kit/patience.ts';
 import { headless } from './kit/seeds.ts';
 import { expect, test } from './kit/test.ts';
 
@@ -20,7 +21,7 @@ async function openImport(page: Page): Promise<void> {
 }
 const read = (page: Page) => page.getByRole('button', { name: /^Read \d/ }).click();
 const told = (page: Page, text: string | RegExp) =>
-  expect(page.getByRole('status').filter({ hasText: text })).toBeVisible({ timeout: 80_000 });
+  expect(page.getByRole('status').filter({ hasText: text })).toBeVisible(longWork);
 
 test('packed tables, Parquet of others’ writers, and a chosen sheet of a workbook come in', async ({
   page,
@@ -193,9 +194,11 @@ test.describe('with nothing in the browser', () => {
       });
     try {
       await page.goto(`${app.address}/strategies`);
-      await expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done', {
-        timeout: 120_000,
-      });
+      await expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute(
+        'data-status',
+        'done',
+        longWork,
+      );
       await expect.poll(worker).toEqual(['activated', undefined]);
       app.release();
       await page.evaluate(async () => (await navigator.serviceWorker.ready).update());

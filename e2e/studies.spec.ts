@@ -6,6 +6,7 @@ import type { Page } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
 import { seriousFindings } from './kit/axe.ts';
 import { studyHeadless } from './kit/headless.ts';
+import { longWork } from './kit/patience.ts';
 import { killTab } from './kit/tabs.ts';
 import { expect, test } from './kit/test.ts';
 
@@ -77,14 +78,14 @@ test('a killed tab loses no piece that was done: the study goes on from there, t
   await begin(name);
   await page.getByRole('button', { name: `Run ${name}` }).click();
   // The map shows what there is.
-  await expect.poll(numbersOnMaps, { timeout: 90_000 }).toBeGreaterThan(20);
+  await expect.poll(numbersOnMaps, longWork).toBeGreaterThan(20);
   page = await killTab(page);
   await page.goto('/studies');
   await expect(row(name)).toContainText(/Stopped: \d+ pieces of it done and kept\./);
   const kept = Number(/Stopped: (\d+) pieces/.exec(await row(name).innerText())?.[1]);
   expect(kept).toBeGreaterThan(0);
   await button('Go on', name).click();
-  await expect(row(name)).toContainText('81 cells: peak', { timeout: 110_000 });
+  await expect(row(name)).toContainText('81 cells: peak', longWork);
   const ours = await result(name);
   const theirs = await headless(name);
   for (const [file, text] of ours) expect(text, file).toBe(theirs(file));
@@ -95,7 +96,7 @@ test('a study goes on in another place, is stopped, and gone on with', async () 
   await begin(name);
   await list();
   await button('Run', name).click();
-  await expect.poll(() => done(name), { timeout: 90_000 }).toBeGreaterThan(1);
+  await expect.poll(() => done(name), longWork).toBeGreaterThan(1);
   await page.getByRole('link', { name: 'Runs', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Runs', exact: true })).toBeAttached();
   await page.getByRole('link', { name: 'Studies', exact: true }).click();
@@ -106,7 +107,7 @@ test('a study goes on in another place, is stopped, and gone on with', async () 
   await expect(row(name)).toContainText('from before');
   // One who is elsewhere is told when it ends.
   await page.getByRole('link', { name: 'Runs', exact: true }).click();
-  await expect(page.getByText(`“${name}” has its answer.`)).toBeVisible({ timeout: 110_000 });
+  await expect(page.getByText(`“${name}” has its answer.`)).toBeVisible(longWork);
   await page.getByRole('button', { name: 'Open', exact: true }).click();
   await expect(page.getByTestId('verdict')).toContainText('Your setting is');
 });
@@ -155,7 +156,7 @@ test('files that are no studies, unknown universes and faults are told where the
   await page.getByRole('combobox', { name: 'Universe of Nudged' }).click();
   await page.getByRole('option').first().click();
   await button('Run', 'Nudged').click();
-  await expect(row('Nudged')).toContainText('nudged repetitions beat the benchmark', { timeout: 90_000 });
+  await expect(row('Nudged')).toContainText('nudged repetitions beat the benchmark', longWork);
 
   await button('Copy', 'Nudged').click();
   await expect(row('Nudged, copy')).toContainText('nudged repetitions beat the benchmark');

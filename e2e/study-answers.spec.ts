@@ -6,6 +6,7 @@ import type { Page } from '@playwright/test';
 import { seriousFindings } from './kit/axe.ts';
 import { choose, pick } from './kit/fields.ts';
 import { studyHeadless } from './kit/headless.ts';
+import { longWork } from './kit/patience.ts';
 import { expect, test } from './kit/test.ts';
 
 let page: Page;
@@ -49,7 +50,7 @@ async function onFunds(): Promise<void> {
 
 async function run(): Promise<void> {
   await page.getByRole('button', { name: /^(Run|Go on) / }).click();
-  await expect(page.locator('[data-condition=found]')).toBeAttached({ timeout: 110_000 });
+  await expect(page.locator('[data-condition=found]')).toBeAttached(longWork);
 }
 
 async function setNumber(label: string, value: string): Promise<void> {

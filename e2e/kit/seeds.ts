@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type BrowserContext, expect as base, chromium, type FullConfig, type Page } from '@playwright/test';
 import { runHeadless } from './headless.ts';
+import { longWork } from './patience.ts';
 
 /**
  * What a test's browser holds when it begins: nothing; the Skerry market with its first sheet, and the app kept for a time
@@ -13,7 +14,7 @@ import { runHeadless } from './headless.ts';
 export type Seed = 'nothing' | 'market' | 'kept run';
 
 // The set-up knows nothing of the patience that tests are given.
-const expect = base.configure({ timeout: 90_000 });
+const expect = base.configure(longWork);
 
 /** Set by the set-up, for the workers that Playwright starts after it. */
 const folder = (): string => process.env.PLATEAU_SEEDS ?? '';
