@@ -282,7 +282,13 @@ test('a trade opens on its chart with its reasons, and leads to the next and to 
   const days = headless('equity.csv')
     .split('\n')
     .map((text) => text.slice(0, 10));
-  for (let k = 0; k < 4; k++) await book.press('ArrowLeft');
+  await book.evaluate(async (element) => {
+    for (let k = 0; k < 4; k++) {
+      element.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowLeft', bubbles: true }));
+      // Drawn between two presses, but no answer of a worker comes before all of them.
+      for (let turn = 0; turn < 100; turn++) await undefined;
+    }
+  });
   await expect(book).toHaveAttribute('data-day', days[days.indexOf(day) - 4] as string);
   await page.keyboard.press('Escape');
   await expect(page.getByTestId('day')).toBeHidden();
