@@ -26,19 +26,16 @@ import { signalName } from './verdict.ts';
 /** One signal and horizon: the way there, how it is spread, by year, instrument and gauge, and every event. */
 export function EdgeCloser({ study, row }: { study: EdgeStudy; row: EdgeRow }) {
   const { signal, value, horizon } = row;
-  const {
-    latest: found,
-    fault,
-    waiting,
-  } = useAnswer(async () => {
+  const { latest, fault, waiting } = useAnswer(async () => {
     const asked = signalsAsked(study).find((one) => one.name === signal && one.value === value);
     if (!asked) throw new Error('the study has no such signal any more');
     const out = await askOfStudy(study, 'edgeDetail', { ...asked, horizon });
     if (out.kind !== 'done') throw new Error(out.problems[0]?.message ?? 'it cannot be worked out');
-    return { ...out, row };
+    return { ...out, row, study };
   }, [study, signal, value, horizon]);
-  // The row before stands, under its own name, until the next one is worked out.
-  const shown = fault === undefined && found ? found.row : row;
+  // The row before of the same study stands, under its own name, until the next one is worked out.
+  const found = fault === undefined && latest?.study === study ? latest : undefined;
+  const shown = found?.row ?? row;
   return (
     <section
       aria-label="One row closer"
@@ -53,9 +50,7 @@ export function EdgeCloser({ study, row }: { study: EdgeStudy; row: EdgeRow }) {
           {fault}
         </p>
       )}
-      {found && fault === undefined && (
-        <Closer detail={found.detail} events={found.events} gauge={study.gauge} />
-      )}
+      {found && <Closer detail={found.detail} events={found.events} gauge={study.gauge} />}
     </section>
   );
 }
