@@ -25,3 +25,20 @@ test('a place opens within its budget of scripts, and they are sent packed', asy
     expect(bytes, place).toBeLessThan(budget * 1000);
   }
 });
+
+test('a page asks for another only when one is about to follow its link', async ({ page }) => {
+  const asked: string[] = [];
+  page.on('request', (request) => {
+    const { pathname, searchParams } = new URL(request.url());
+    if (searchParams.has('_rsc')) asked.push(pathname);
+  });
+  await page.goto('/runs');
+  const places = page.getByRole('navigation', { name: 'Places' });
+  await page.getByRole('link', { name: 'To the sheets' }).waitFor();
+  await places.getByRole('link', { name: 'Studies' }).hover();
+  await expect.poll(() => asked).toContain('/studies');
+  await places.getByRole('link', { name: 'Market' }).focus();
+  await expect.poll(() => asked).toContain('/market');
+  // All that were in view from the beginning would have been asked for before these two.
+  expect(new Set(asked)).toEqual(new Set(['/studies', '/market']));
+});

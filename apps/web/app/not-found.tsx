@@ -1,5 +1,5 @@
-import Link from 'next/link';
 import { places } from '@/parts/commands/places.ts';
+import { Link } from '@/ui/link.tsx';
 
 export const metadata = { title: 'No such place' };
 

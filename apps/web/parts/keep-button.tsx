@@ -1,10 +1,10 @@
 'use client';
 
 import { Bookmark, BookmarkCheck } from 'lucide-react';
-import Link from 'next/link';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { Button } from '@/ui/button';
+import { Link } from '@/ui/link.tsx';
 
 interface KeepButtonProps {
   /** what is on screen; another one can be kept again */

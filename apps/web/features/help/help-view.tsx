@@ -1,6 +1,6 @@
 import { ENGINE_VERSION } from '@plateau/core';
-import Link from 'next/link';
 import { type HelpPage, helpAddress, helpPages } from '@/model/help-pages.ts';
+import { Link } from '@/ui/link.tsx';
 import { HelpSearch } from './help-search.tsx';
 import { helpSections, renderHelp, version } from './render.ts';
 

@@ -1,7 +1,6 @@
 'use client';
 
 import { Blend, ChartNoAxesCombined, Footprints, Trash2, Upload } from 'lucide-react';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { Suspense } from 'react';
 import { toast } from 'sonner';
@@ -14,6 +13,7 @@ import { Button, IconButton } from '@/ui/button';
 import { Checkbox } from '@/ui/checkbox.tsx';
 import { count, moment, percent, ratio } from '@/ui/format.ts';
 import { late } from '@/ui/late.tsx';
+import { Link } from '@/ui/link.tsx';
 import { useFileChoice } from '@/ui/use-file-choice.tsx';
 import { Finding, inOrder, useFinding } from './finding.tsx';
 import { useAddress } from './use-address.ts';

@@ -1,7 +1,6 @@
 'use client';
 
 import { CircleHelp, MapPinned, Moon, Search, Sun } from 'lucide-react';
-import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { ThemeProvider, useTheme } from 'next-themes';
 import { Tooltip } from 'radix-ui';
@@ -12,6 +11,7 @@ import { useCommandMenu } from '@/parts/commands/menu-state.ts';
 import { places } from '@/parts/commands/places.ts';
 import { StudyEnds } from '@/parts/studies/study-ends.tsx';
 import { IconButton } from '@/ui/button';
+import { Link } from '@/ui/link.tsx';
 import { useArrowFocus } from '@/ui/use-arrow-focus.ts';
 import { AddressProvider } from './address.tsx';
 

@@ -1,9 +1,9 @@
 'use client';
 
 import type { FindingKind, ShownRun } from '@plateau/core';
-import Link from 'next/link';
 import { useMemo } from 'react';
 import type { InstrumentQuality } from '@/model/market/quality.ts';
+import { Link } from '@/ui/link.tsx';
 import { useAnswer } from '@/ui/use-answer.ts';
 import { inspectMarket } from '@/workers/quality-client.ts';
 

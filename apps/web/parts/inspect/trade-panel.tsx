@@ -2,7 +2,6 @@
 
 import { type FigurePart, isoFromDay, type Trade, type TradeStory } from '@plateau/core';
 import { ChevronLeft, ChevronRight, Dices } from 'lucide-react';
-import Link from 'next/link';
 import { type RefObject, useMemo, useRef, useState } from 'react';
 import { TestOnButton } from '@/parts/test-on-button.tsx';
 import { EXIT_BY } from '@/parts/trades/exit-words.ts';
@@ -11,6 +10,7 @@ import { Button, IconButton } from '@/ui/button';
 import { ChartOut } from '@/ui/chart/chart-out.tsx';
 import { Fold } from '@/ui/fold.tsx';
 import { count, money, percent, price, ratio, written } from '@/ui/format.ts';
+import { Link } from '@/ui/link.tsx';
 import { Toggle } from '@/ui/toggle.tsx';
 import { useAnswer } from '@/ui/use-answer.ts';
 import { type Asked, askStory } from '@/workers/run-client.ts';

@@ -3,7 +3,6 @@
 import { useDraggable, useDroppable } from '@dnd-kit/core';
 import { clsx } from 'clsx';
 import { GripVertical, MoreHorizontal } from 'lucide-react';
-import Link from 'next/link';
 import { Slider } from 'radix-ui';
 import { freeze, notedNow, sheetChanged } from '@/model/blend/followed.ts';
 import { type PartInDraft, partKey, shareOf } from '@/model/blend/parts.ts';
@@ -17,6 +16,7 @@ import { editBlend, editBlendText } from '@/store/blends/actions.ts';
 import { IconButton } from '@/ui/button';
 import { Checkbox } from '@/ui/checkbox.tsx';
 import { percent } from '@/ui/format.ts';
+import { Link } from '@/ui/link.tsx';
 import { Menu } from '@/ui/menu.tsx';
 import { NumberField } from '@/ui/number-field.tsx';
 import type { LiveBlend } from '../result/use-live-blend.ts';

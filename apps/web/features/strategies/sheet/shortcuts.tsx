@@ -1,7 +1,6 @@
 'use client';
 
 import { Keyboard } from 'lucide-react';
-import Link from 'next/link';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { CHORDS, chordText, type KeyWords, PLACED_KEYS, SHEET_KEYS } from '@/parts/keys/table.ts';
@@ -12,6 +11,7 @@ import { openSheet } from '@/store/sheets/keep.ts';
 import { useSheets } from '@/store/sheets/state.ts';
 import { POPPED } from '@/ui/box.ts';
 import { IconButton } from '@/ui/button';
+import { Link } from '@/ui/link.tsx';
 import { Switch } from '@/ui/switch.tsx';
 import { useDialogFocusReturn } from '@/ui/use-focus-return.ts';
 import { useLetterKeys } from '@/ui/use-keys.ts';

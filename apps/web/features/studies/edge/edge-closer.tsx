@@ -9,7 +9,6 @@ import {
   isoFromDay,
   signalsAsked,
 } from '@plateau/core';
-import Link from 'next/link';
 import { useMemo } from 'react';
 import { ComposedChart, ReferenceLine, ResponsiveContainer, XAxis } from 'recharts';
 import { Histogram } from '@/parts/chart/histogram.tsx';
@@ -17,6 +16,7 @@ import { Grid } from '@/ui/chart/grid.tsx';
 import { plainAxis } from '@/ui/chart/time-axis.tsx';
 import { DataTable, dataColumn } from '@/ui/data-table.tsx';
 import { count, exact, percent } from '@/ui/format.ts';
+import { Link } from '@/ui/link.tsx';
 import { PlainTable } from '@/ui/plain-table.tsx';
 import { useAnswer } from '@/ui/use-answer.ts';
 import { askOfStudy } from '@/workers/study-client.ts';

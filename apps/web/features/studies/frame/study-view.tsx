@@ -2,7 +2,6 @@
 
 import type { Study, StudyNews, StudyResult } from '@plateau/core';
 import { ArrowLeft, Copy, Download, Trash2 } from 'lucide-react';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { memo, useCallback, useEffect, useEffectEvent, useMemo, useState } from 'react';
 import { nameOfUniverse } from '@/model/market/alone.ts';
@@ -16,6 +15,7 @@ import { duplicateStudy, nameStudy, removeStudy } from '@/store/studies/studies.
 import { IconButton } from '@/ui/button';
 import { moment } from '@/ui/format.ts';
 import { late } from '@/ui/late.tsx';
+import { Link } from '@/ui/link.tsx';
 import { Menu } from '@/ui/menu.tsx';
 import { TextInput } from '@/ui/text-input.tsx';
 import { useAnswer } from '@/ui/use-answer.ts';

@@ -1,20 +1,20 @@
 'use client';
 
 import { Copy, Download, Play, Square, Trash2 } from 'lucide-react';
-import Link from 'next/link';
 import type { StoredUniverse } from '@/model/rows.ts';
 import { questionOf } from '@/model/studies/questions.ts';
 import { KIND_NAMES, nameOfStudy, type StoredStudy, studyOf } from '@/model/studies/stored-study.ts';
 import { universesOf } from '@/model/studies/universes.ts';
-import { foundWords } from '@/model/studies/words.ts';
 import { type StudyCondition, useCondition } from '@/parts/studies/use-condition.ts';
 import { changeStudy, duplicateStudy, removeStudy } from '@/store/studies/studies.ts';
 import { Button, IconButton } from '@/ui/button';
 import { moment } from '@/ui/format.ts';
+import { Link } from '@/ui/link.tsx';
 import { Select } from '@/ui/select.tsx';
 import { runIt, stopIt, told } from '../frame/acts.ts';
 import { ConditionLine } from '../frame/condition-line.tsx';
 import { takeOutResult, takeOutStudy } from '../frame/take-out.ts';
+import { foundWords } from './found-words.ts';
 
 interface StudyRowProps {
   readonly row: StoredStudy;
