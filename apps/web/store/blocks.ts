@@ -3,6 +3,7 @@
 
 import { isBlock } from '@plateau/core';
 import type { StoredBlock, StoredListing } from '@/model/rows.ts';
+import { rowsByKey } from './by-key.ts';
 import { database } from './database.ts';
 
 export type NamedBlock = Pick<StoredListing, 'symbol' | 'block'>;
@@ -14,7 +15,7 @@ export const isWrittenOnce = (id: string): boolean => RANDOM.test(id);
 
 /** The names of instruments' blocks; one that is not listed, or whose row cannot be read, is left out. */
 export async function blockNames(symbols: readonly string[]): Promise<NamedBlock[]> {
-  const rows: readonly (Partial<NamedBlock> | undefined)[] = await database.listings.bulkGet([...symbols]);
+  const rows: readonly (Partial<NamedBlock> | undefined)[] = await rowsByKey(database.listings, symbols);
   return rows.flatMap(({ symbol, block } = {}) =>
     typeof symbol === 'string' && typeof block === 'string' ? { symbol, block } : [],
   );

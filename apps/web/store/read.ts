@@ -2,6 +2,7 @@
 
 import Dexie, { type Table } from 'dexie';
 import { create } from 'zustand';
+import { rowsByKey } from './by-key.ts';
 import { database } from './database.ts';
 import { type Rows, readRow, TABLES, type TableName } from './rows.ts';
 
@@ -85,7 +86,7 @@ export async function readEach<K extends TableName>(
   table: K,
   keys: readonly string[],
 ): Promise<(Rows[K] | undefined)[]> {
-  return (await tableOf(table).bulkGet([...keys])).map((row) =>
+  return (await rowsByKey(tableOf(table), keys)).map((row) =>
     row === undefined ? undefined : soundRows(table, [row])[0],
   );
 }

@@ -2,6 +2,7 @@
 
 import { fingerprint, type Study, utf8 } from '@plateau/core';
 import { universesOf } from '@/model/studies/universes.ts';
+import { rowsByKey } from '@/store/by-key.ts';
 import { database } from '@/store/database.ts';
 import { readMembers } from '@/store/market/universes.ts';
 import { neededSymbols } from './needed-symbols.ts';
@@ -9,7 +10,7 @@ import { neededSymbols } from './needed-symbols.ts';
 /** Names the listings, repairs and memberships of all that a study may read. @throws when the store cannot be read */
 export async function marketMark(study: Study): Promise<string> {
   const symbols = [...(await neededSymbols({ study }))].sort();
-  const listings = await database.listings.bulkGet(symbols);
+  const listings = await rowsByKey(database.listings, symbols);
   const repairs = await database.repairs.where('symbol').anyOf(symbols).toArray();
   const members = await Promise.all(universesOf(study).map((name) => readMembers(name)));
   const told = [

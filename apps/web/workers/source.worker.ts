@@ -8,6 +8,7 @@ import type { Updated } from '@/model/market/updated.ts';
 import type { StoredBlock, StoredListing } from '@/model/rows.ts';
 import { withRetries } from '@/sources/retry.ts';
 import { sourceNamed } from '@/sources/sources.ts';
+import { rowsByKey } from '@/store/by-key.ts';
 import { database } from '@/store/database.ts';
 import { sessionsAheadOf } from '@/store/market/ahead.ts';
 import { readEach, readOne } from '@/store/read.ts';
@@ -58,7 +59,10 @@ function stored(listing: SourceListing, source: string, bars: Bars): [StoredList
 async function put(full: readonly (readonly [StoredListing, StoredBlock])[]): Promise<void> {
   const kept = new Set(await replacedBlocks(Date.now()));
   await database.transaction('rw', database.listings, database.blocks, async () => {
-    const before = await database.listings.bulkGet(full.map(([{ symbol }]) => symbol));
+    const before = await rowsByKey(
+      database.listings,
+      full.map(([{ symbol }]) => symbol),
+    );
     await database.blocks.bulkPut(full.map(([, block]) => block));
     await database.listings.bulkPut(full.map(([listing]) => listing));
     await database.blocks.bulkDelete(before.flatMap((row) => (row && !kept.has(row.block) ? row.block : [])));

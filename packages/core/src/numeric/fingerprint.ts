@@ -1,15 +1,11 @@
 // A short name for many bytes: the same bytes, the same name.
 
+import { utf8ToBytes } from '@noble/hashes/utils.js';
+
 const PRIME = 0x01000193;
 
 /** A text's bytes in UTF-8; half a pair becomes the sign for what cannot be read. */
-export function utf8(text: string): Uint8Array {
-  const escaped = encodeURIComponent(text.replace(/\p{Surrogate}/gu, '\ufffd'));
-  const bytes = escaped.replace(/%([0-9A-F]{2})/g, (_all, hex: string) =>
-    String.fromCharCode(Number.parseInt(hex, 16)),
-  );
-  return Uint8Array.from(bytes, (character) => character.charCodeAt(0));
-}
+export const utf8: (text: string) => Uint8Array = utf8ToBytes;
 
 /** FNV-1a over two lanes, 64 bits as 16 hex digits. It tells damage and change, not malice. */
 export function fingerprint(bytes: Uint8Array): string {
