@@ -85,7 +85,7 @@ export function UniverseEditor({ universe, names, listings, sessions, view, onVi
           was.
         </p>
       )}
-      {isSettled && sessions ? (
+      {isSettled && sessions && sessions.length > 0 ? (
         <CountByDay members={members} sessions={sessions} />
       ) : (
         // Its room, so that nothing moves when it comes.
