@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { seriousFindings, smallTargets } from './kit/axe.ts';
 import { eveningHeadless } from './kit/headless.ts';
+import { rowsOf } from './kit/store.ts';
 import { expect, test } from './kit/test.ts';
 
 test.use({ seed: 'kept run' });
@@ -171,10 +172,23 @@ test('orders are for one’s own account, and own fills are laid beside the simu
   await expect(account.getByRole('textbox', { name: 'Fills', exact: true })).toHaveValue('');
   await expect(account.getByLabel('Money on the trusted day')).toHaveValue('50,000');
 
-  // What is typed and not used is there when one comes back.
-  await account.getByRole('textbox', { name: 'Fills', exact: true }).fill('date,symbol\n2026-01-02,half a r');
+  // What is typed and not used is there when one comes back; folded away as it is typed, it stays away.
   const fold = page.getByRole('button', { name: /^Your account/ });
-  await fold.click();
+  const typing = account.getByRole('textbox', { name: 'Fills', exact: true });
+  await typing.evaluate(
+    (box: HTMLTextAreaElement, press) => {
+      // In one task, before the store can have answered.
+      Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value')?.set?.call(
+        box,
+        'date,symbol\n2026-01-02,half a r',
+      );
+      box.dispatchEvent(new Event('input', { bubbles: true }));
+      (press as HTMLElement).click();
+    },
+    await fold.elementHandle(),
+  );
+  await expect(fold).toHaveAttribute('aria-expanded', 'false');
+  await expect.poll(async () => JSON.stringify(await rowsOf(page, 'settings'))).toContain('half a r');
   await expect(account).toHaveCount(0);
   await fold.click();
   await expect(account.getByRole('textbox', { name: 'Fills', exact: true })).toHaveValue(/half a r$/);

@@ -4,6 +4,7 @@ import { readFileSync } from 'node:fs';
 import type { BrowserContext, Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import { beginSheet } from './kit/sheets.ts';
+import { putRow, rowsOf } from './kit/store.ts';
 import { killTab, silenceStore } from './kit/tabs.ts';
 import { expect, test } from './kit/test.ts';
 
@@ -23,26 +24,6 @@ const toast = (text: string | RegExp, tab = page) =>
   tab.locator('[data-sonner-toast]').filter({ hasText: text }).first();
 const sheetTabs = (tab = page) => tab.getByRole('navigation', { name: 'Open sheets' });
 const market = (tab: string) => page.getByRole('tab', { name: tab, exact: true });
-
-/** Puts a row into a table of the store, as no page of ours would. */
-function putRow(tab: Page, table: string, row: unknown): Promise<void> {
-  return tab.evaluate(
-    ([store, value]) =>
-      new Promise<void>((resolve, reject) => {
-        const request = indexedDB.open('plateau');
-        request.onsuccess = () => {
-          const change = request.result.transaction(store as string, 'readwrite');
-          change.objectStore(store as string).put(value);
-          change.oncomplete = () => {
-            request.result.close();
-            resolve();
-          };
-          change.onerror = () => reject(change.error);
-        };
-      }),
-    [table, row] as const,
-  );
-}
 
 async function openSheet(): Promise<void> {
   await page.goto('/strategies');
@@ -83,21 +64,7 @@ test('two tabs on one field at one moment: it is told, what was typed here stand
   });
   await capital(other).fill('300000');
   await expect
-    .poll(() =>
-      other.evaluate(
-        () =>
-          new Promise((resolve) => {
-            const request = indexedDB.open('plateau');
-            request.onsuccess = () => {
-              const all = request.result.transaction('sheets').objectStore('sheets').getAll();
-              all.onsuccess = () => {
-                request.result.close();
-                resolve(all.result.map((sheet) => sheet.draft['account.capital']).join());
-              };
-            };
-          }),
-      ),
-    )
+    .poll(async () => JSON.stringify((await rowsOf(other, 'sheets')).map(({ draft }) => draft)))
     .toContain('300000');
   await capital().fill('400000');
   await expect(toast('was changed in another tab')).toBeVisible();

@@ -14,12 +14,23 @@ interface FoldProps {
   readonly of?: string;
   /** stands after its title, apart from what opens it */
   readonly mark?: ReactNode;
+  /** its content is only hidden while folded: what is typed in it stays */
+  readonly stays?: boolean;
   readonly className?: string;
   readonly children: ReactNode;
 }
 
 /** What stays folded away until it is asked for. */
-export function Fold({ title, words, mustBeSeen = false, of, mark, className, children }: FoldProps) {
+export function Fold({
+  title,
+  words,
+  mustBeSeen = false,
+  of,
+  mark,
+  stays = false,
+  className,
+  children,
+}: FoldProps) {
   const [open, setOpen] = useState(mustBeSeen);
   useEffect(() => {
     if (mustBeSeen) setOpen(true);
@@ -37,7 +48,9 @@ export function Fold({ title, words, mustBeSeen = false, of, mark, className, ch
         </Collapsible.Trigger>
         {mark}
       </div>
-      <Collapsible.Content>{children}</Collapsible.Content>
+      <Collapsible.Content {...(stays && { forceMount: true })} className="data-[state=closed]:hidden">
+        {children}
+      </Collapsible.Content>
     </Collapsible.Root>
   );
 }

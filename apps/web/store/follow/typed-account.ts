@@ -1,6 +1,5 @@
 // What is typed into the account of something followed and not yet used, kept until it is.
 
-import { useLiveQuery } from 'dexie-react-hooks';
 import Joi from 'joi';
 import type { StoredFollowed } from '@/model/follow/followed.ts';
 import { nameOfUsed, type TypedAccount, typedOf } from '@/model/follow/typed-account.ts';
@@ -41,9 +40,4 @@ export async function keepTypedAccount(followed: StoredFollowed, typed: TypedAcc
   const isUsed = Object.entries(used).every(([field, text]) => typed[field as keyof TypedAccount] === text);
   if (isUsed) await database.settings.delete(key);
   else await database.settings.put({ key, value: { over: nameOfUsed(followed), typed } satisfies Kept });
-}
-
-/** As {@link readTypedAccount} when the place is opened; `reading` until the store has answered. */
-export function useTypedAccount(followed: StoredFollowed): TypedAccount | undefined | 'reading' {
-  return useLiveQuery(() => readTypedAccount(followed), [followed.id, nameOfUsed(followed)], 'reading');
 }

@@ -5,7 +5,7 @@ import { Trash2 } from 'lucide-react';
 import { benchmarkOf } from '@/model/runs/kept.ts';
 import { HelpMark } from '@/parts/help-mark.tsx';
 import { changeFollowed, removeFollowed } from '@/store/follow/followed.ts';
-import { useTypedAccount } from '@/store/follow/typed-account.ts';
+import { readTypedAccount } from '@/store/follow/typed-account.ts';
 import { toldIfFailed } from '@/store/undo.ts';
 import { Button, IconButton } from '@/ui/button';
 import { Fold } from '@/ui/fold.tsx';
@@ -13,6 +13,7 @@ import { count, money, percent } from '@/ui/format.ts';
 import { PlainTable } from '@/ui/plain-table.tsx';
 import { Sideways } from '@/ui/sideways.tsx';
 import { TextInput } from '@/ui/text-input.tsx';
+import { useAnswer } from '@/ui/use-answer.ts';
 import { Account } from './account.tsx';
 import { checkWords } from './check-words.ts';
 import { Held } from './held.tsx';
@@ -25,8 +26,8 @@ import type { FollowedEvening } from './use-evenings.ts';
 export function FollowedSection({ one }: { one: FollowedEvening }) {
   const { followed, evening, fault, otherPast } = one;
   const benchmark = benchmarkOf(followed.run);
-  const unused = useTypedAccount(followed);
-  const isUnused = unused !== undefined && unused !== 'reading';
+  // As the place is opened: what is typed after that stands in the form, and would open its fold again under the hand.
+  const { value: unused, waiting } = useAnswer(() => readTypedAccount(followed), [followed.id]);
   return (
     <section
       aria-label={followed.name}
@@ -96,10 +97,11 @@ export function FollowedSection({ one }: { one: FollowedEvening }) {
         className="print:hidden"
         title="Your account"
         words={accountWords(one)}
-        mustBeSeen={(evening?.own?.unplaced.length ?? 0) > 0 || isUnused}
+        mustBeSeen={(evening?.own?.unplaced.length ?? 0) > 0 || unused !== undefined}
+        stays
         mark={<HelpMark about="own account" />}
       >
-        {unused !== 'reading' && <Account followed={followed} evening={evening} unused={unused} />}
+        {!waiting && <Account followed={followed} evening={evening} unused={unused} />}
       </Fold>
     </section>
   );
