@@ -43,7 +43,7 @@ import { readFiles } from './read-files.ts';
 
 const PREVIEW_ROWS = 40;
 /** Enough for the preview of nearly any table; where it is not, more is read. */
-const PREVIEW_BYTES = 16_000;
+const PREVIEW_BYTES = 4_000;
 const WIDE_PREVIEW_BYTES = 400_000;
 const BATCH = 50;
 /** Files from one word of progress to the next. */
