@@ -9,6 +9,7 @@ import { chromium, type Page } from '@playwright/test';
 import { strToU8, Zip, ZipDeflate } from 'fflate';
 import { chromiumOptions, serveApp } from '../scripts/chromium.ts';
 import { benchMarket } from './market.ts';
+import { processorTime, stolenSince, stolenText } from './stolen.ts';
 
 const PORT = 3218;
 /** Longest task of the main thread that one does not feel, in milliseconds. */
@@ -60,6 +61,7 @@ try {
   await page.goto(`${address}/market?panel=import`);
   await page.getByRole('button', { name: 'Choose files' }).waitFor();
   await watchTasks(page);
+  const importing = processorTime();
   const looked = await seconds(async () => {
     await page.locator('input[type=file]').setInputFiles(file);
     await page.getByRole('button', { name: /^Read [\d,]+ files/ }).waitFor();
@@ -68,7 +70,9 @@ try {
     await page.getByRole('button', { name: /^Read [\d,]+ files/ }).click();
     await page.getByRole('button', { name: 'Import more' }).waitFor();
   });
-  console.log(`looked at in ${looked.toFixed(1)} s, read and kept in ${read.toFixed(1)} s`);
+  console.log(
+    `looked at in ${looked.toFixed(1)} s, read and kept in ${read.toFixed(1)} s${stolenText(stolenSince(importing))}`,
+  );
   console.log(`tasks over ${LONG} ms meanwhile: ${await page.evaluate('window.tasks.join(", ")')}`);
 
   await page.goto(`${address}/market?panel=universes`);
@@ -91,11 +95,13 @@ try {
   await done();
   await page.waitForTimeout(3000);
   for (let k = 0; k < 3; k++) {
+    const loading = processorTime();
     const loaded = await seconds(async () => {
       await page.reload();
       await done();
     });
-    console.log(`a run on all of them, from loading the page to its curve: ${loaded.toFixed(1)} s`);
+    const stolen = stolenText(stolenSince(loading));
+    console.log(`a run on all of them, from loading the page to its curve: ${loaded.toFixed(1)} s${stolen}`);
     await page.waitForTimeout(2000);
   }
   for (const panel of ['quality', 'universes']) {

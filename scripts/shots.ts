@@ -97,6 +97,7 @@ try {
   await shot('market');
   await page.getByRole('tab', { name: 'Universes' }).click();
   await page.waitForSelector('text=spells of membership');
+  await page.getByRole('slider', { name: 'Members by day' }).waitFor();
   await shot('market-universes');
   await page.getByRole('tab', { name: 'Quality' }).click();
   await page.waitForSelector('text=have findings');

@@ -15,10 +15,10 @@ import { readStudy, STRATEGY_FORMAT, STUDY_FORMAT, turnDials, writableStudy } fr
 import { createSkerryMarket } from '@plateau/skerry';
 import fc from 'fast-check';
 import { beforeEach, describe, expect, it } from 'vitest';
+import { foundWords } from '../features/studies/list/found-words.ts';
 import { DEMO_STUDIES, demoStudy } from '../model/studies/demo.ts';
 import { nameOfStudy, type StoredStudy, studyOf } from '../model/studies/stored-study.ts';
 import { universesOf } from '../model/studies/universes.ts';
-import { foundWords } from '../model/studies/words.ts';
 import { readValue, writableValue } from '../model/written-value.ts';
 import { database } from '../store/database.ts';
 import { readRow } from '../store/rows.ts';

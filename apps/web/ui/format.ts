@@ -3,7 +3,8 @@
 import { type FigureKind, isoFromDay } from '@plateau/core';
 
 const DASH = '–';
-const signed = (text: string): string => text.replace('-', '−');
+/** A number so small that none of it is left has no sign. */
+const signed = (text: string): string => text.replace('-', /[1-9]/.test(text) ? '−' : '');
 const english = (options: Intl.NumberFormatOptions) => {
   const { format } = new Intl.NumberFormat('en', options);
   return (value: number): string => (Number.isFinite(value) ? signed(format(value)) : DASH);

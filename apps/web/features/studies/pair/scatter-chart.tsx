@@ -5,7 +5,7 @@ import { memo, useMemo } from 'react';
 import { ScatterChart as Chart, ReferenceLine, ResponsiveContainer, Scatter, XAxis, YAxis } from 'recharts';
 import { Grid } from '@/ui/chart/grid.tsx';
 import { plainAxis } from '@/ui/chart/time-axis.tsx';
-import { plainNumber, ratio } from '@/ui/format.ts';
+import { count, plainNumber, ratio } from '@/ui/format.ts';
 
 const COLUMNS = 110;
 const ROWS = 80;
@@ -46,7 +46,7 @@ export const ScatterChart = memo(function ScatterChart({
           {study.x}
         </span>{' '}
         <span className="text-soft">
-          error {ratio(hedge.seB, 4)}, R² {ratio(hedge.r2)}, {hedge.n} days; dark: training
+          error {ratio(hedge.seB, 4)}, R² {ratio(hedge.r2)}, {count(hedge.n)} days; dark: training
         </span>
       </figcaption>
       <div className="h-60">
