@@ -1,6 +1,14 @@
 // One file of bars, read by its layout.
 
-import { Collector, type FilePart, type Layout, readTable, streamCsv, tableKind } from '@plateau/files';
+import {
+  Collector,
+  csvText,
+  type FilePart,
+  type Layout,
+  readTable,
+  streamCsv,
+  tableKind,
+} from '@plateau/files';
 
 /** A file as it was given, or what an archive or a packing held. */
 export type Content = Blob | Uint8Array<ArrayBuffer>;
@@ -37,18 +45,27 @@ export async function readFile(
 ): Promise<FilePart> {
   const collector = new Collector();
   const file = collector.file(name, layout);
-  let line = 0;
-  const each = (row: readonly string[]): void => file.row(row, ++line);
   const kind = tableKind(path) ?? 'csv';
   const { separator, sheet } = layout;
   const size = sizeOf(content);
-  if (kind === 'csv' && size > SMALL) {
-    const blob = 'byteLength' in content ? new Blob([content]) : content;
-    await streamCsv(blob, each, (bytes) => told(bytes / size), separator);
-  } else {
-    const table = await readTable(kind, await bytesOf(content), { separator, sheet });
+  const read = <T extends { ok: true } | { ok: false; message: string }>(table: T): T & { ok: true } => {
     if (!table.ok) throw new Error(`${path}: ${table.message}. Nothing was imported.`);
-    for (const row of table.rows) each(row);
+    return table as T & { ok: true };
+  };
+  if (kind !== 'csv') {
+    const { rows } = read(await readTable(kind, await bytesOf(content), { sheet }));
+    for (const row of rows) file.row(row);
+  } else if (size <= SMALL) {
+    const whole = read(csvText(await bytesOf(content), separator));
+    file.text(whole.text, whole.separator);
+  } else {
+    const blob = 'byteLength' in content ? new Blob([content]) : content;
+    await streamCsv(
+      blob,
+      (text, mark) => file.text(text, mark),
+      (bytes) => told(bytes / size),
+      separator,
+    );
   }
   return collector.part();
 }

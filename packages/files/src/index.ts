@@ -34,18 +34,13 @@ export {
 export { type FollowedFile, type FollowedRun, readFollowedFile, writeFollowedFile } from './followed-file.ts';
 export { type Entry, unpack } from './import/archive.ts';
 export { DATE_ORDERS, type DateOrder } from './import/cells.ts';
-export {
-  type Collected,
-  Collector,
-  type FilePart,
-  type RowNote,
-  type ShareEvent,
-  symbolOfFile,
-} from './import/collect.ts';
+export { type Collected, Collector, type FilePart } from './import/collect.ts';
+export { symbolOfFile } from './import/file-rows.ts';
 export { gunzip, unpackedPath } from './import/gunzip.ts';
 export { faultInLayout, guessLayout, type Layout, ROLES, type Role, shapeOf } from './import/layout.ts';
 export { streamCsv } from './import/stream-csv.ts';
-export { readTable, type TableChoice, type TableKind, tableKind } from './import/tables.ts';
+export { csvText, readTable, type TableChoice, type TableKind, tableKind } from './import/tables.ts';
+export type { RowNote, ShareEvent } from './import/taken.ts';
 export { sheetNames } from './import/workbook-size.ts';
 export { readJson } from './json.ts';
 export {

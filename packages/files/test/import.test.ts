@@ -9,7 +9,8 @@ import { barsParquet } from '../src/bars-to-parquet.ts';
 import { barsXlsx } from '../src/bars-to-xlsx.ts';
 import { unpack } from '../src/import/archive.ts';
 import { dayFromCell, guessDateOrder, guessDecimal, numberFromCell } from '../src/import/cells.ts';
-import { type Collected, Collector, symbolOfFile } from '../src/import/collect.ts';
+import { type Collected, Collector } from '../src/import/collect.ts';
+import { symbolOfFile } from '../src/import/file-rows.ts';
 import { faultInLayout, guessLayout, type Layout, shapeOf } from '../src/import/layout.ts';
 import { cleanSymbol } from '../src/import/symbol.ts';
 import { readTable, type Table, type TableKind, tableKind } from '../src/import/tables.ts';
@@ -44,8 +45,8 @@ async function collect(
     expect(faultInLayout(layout)).toBeUndefined();
     const apart = new Collector();
     for (const file of [collector.file(path, layout), apart.file(path, layout)]) {
-      table.rows.forEach((row, k) => {
-        file.row(row, k + 1);
+      table.rows.forEach((row) => {
+        file.row(row);
       });
     }
     ofParts.add(apart.part());
@@ -511,8 +512,8 @@ describe('two thousand damaged files', () => {
         if (faultInLayout(layout) !== undefined) continue;
         const collector = new Collector();
         const file = collector.file(entry.path, layout);
-        table.rows.forEach((row, n) => {
-          file.row(row, n + 1);
+        table.rows.forEach((row) => {
+          file.row(row);
         });
         for (const [symbol, its] of collector.finish().bars) {
           expect(symbol).toMatch(/^[\p{L}\p{N}_^][\p{L}\p{N}_.&^-]*$/u);

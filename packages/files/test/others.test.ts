@@ -25,7 +25,7 @@ async function imported(path: string, content: Uint8Array, choice?: TableChoice)
   if (!table.ok) throw new Error(table.message);
   const collector = new Collector();
   const file = collector.file(path, guessLayout(table.rows.slice(0, 40)));
-  for (const [k, row] of table.rows.entries()) file.row(row, k + 1);
+  for (const row of table.rows) file.row(row);
   return collector.finish();
 }
 

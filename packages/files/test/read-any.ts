@@ -68,16 +68,15 @@ async function importOf(path: string, content: Uint8Array): Promise<string> {
       continue;
     }
     const file = collector.file(entry.path, layout);
-    let line = 0;
     try {
       if (kind === 'csv') {
         await streamCsv(
           new Blob([entry.bytes.slice()]),
-          (row) => file.row(row, ++line),
+          (rows, mark) => file.text(rows, mark),
           () => {},
           layout.separator,
         );
-      } else for (const row of table.rows) file.row(row, ++line);
+      } else for (const row of table.rows) file.row(row);
     } catch (error) {
       // The app tells an error's message as it stands: it must be a sentence of ours, not the platform's.
       if ((error as Error).name !== 'Error') throw error;

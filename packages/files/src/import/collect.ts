@@ -1,40 +1,11 @@
 // Rows to bars: sorted, checked, adjusted, with an account of what was read, changed and refused.
 
-import {
-  at,
-  BAR_VALUES,
-  type Bars,
-  type BarValue,
-  barsWithout,
-  type Day,
-  faultInBar,
-  faultsInBars,
-  GrowingRows,
-  isoFromDay,
-  isSaneFactor,
-} from '@plateau/core';
+import { at, type Bars, barsWithout, type Day, faultsInBars, GrowingRows, isoFromDay } from '@plateau/core';
 import { LIMITS, told } from '../limits.ts';
-import { dayFromCell, numberFromCell } from './cells.ts';
-import type { Layout, Role } from './layout.ts';
+import { FileRows } from './file-rows.ts';
+import type { Layout } from './layout.ts';
 import { cleanSymbol } from './symbol.ts';
-
-/** One line of the report: what became of a row, or of all rows of an instrument. */
-export interface RowNote {
-  readonly file: string;
-  /** counted from 1; left out for what is said of a whole instrument */
-  readonly line?: number;
-  readonly symbol: string;
-  readonly kind: 'refused' | 'changed';
-  readonly message: string;
-}
-
-/** Shares after a split for each before it (1: none), and money a share as of the day (0: none). */
-export interface ShareEvent {
-  readonly symbol: string;
-  readonly day: Day;
-  readonly split: number;
-  readonly dividend: number;
-}
+import type { Field, RowNote, ShareEvent, Taker, Values } from './taken.ts';
 
 export interface Collected {
   readonly bars: ReadonlyMap<string, Bars>;
@@ -48,10 +19,6 @@ export interface Collected {
 
 /** Notes kept of one import; a file of a million bad rows needs no million of them. */
 const MOST_NOTES = 5000;
-
-const FIELDS = [...BAR_VALUES, 'factor', 'split', 'dividend'] as const;
-type Field = (typeof FIELDS)[number];
-type Values = Readonly<Record<Field, number>>;
 
 /** Room that an instrument begins with: a table may hold thousands of instruments with a row or two each. */
 const FIRST_ROOM = 8;
@@ -91,7 +58,7 @@ export interface FilePart {
 }
 
 /** Takes the rows of a batch of files; {@link finish} gives the bars. */
-export class Collector {
+export class Collector implements Taker {
   readonly #instruments = new Map<string, Rows>();
   readonly #files: string[] = [];
   readonly #notes: RowNote[] = [];
@@ -104,9 +71,9 @@ export class Collector {
   #refused = 0;
 
   /** The rows of a file. One with a single instrument is called by its name. */
-  file(file: string, layout: Layout): FileCollector {
+  file(file: string, layout: Layout): FileRows {
     this.#files.push(file);
-    return new FileCollector(this, file, layout);
+    return new FileRows(this, file, layout);
   }
 
   /** What a file held that was read elsewhere. @throws as {@link take} */
@@ -312,154 +279,3 @@ export class Collector {
     this.note({ file, ...(line !== undefined && { line }), symbol, kind: 'refused', message });
   }
 }
-
-/** One file's rows, read by its layout. */
-class FileCollector {
-  readonly #all: Collector;
-  readonly #file: string;
-  readonly #layout: Layout;
-  readonly #own: string;
-  readonly #at: Readonly<Record<Role, number>>;
-  #symbols: readonly string[] = [];
-
-  constructor(all: Collector, file: string, layout: Layout) {
-    this.#all = all;
-    this.#file = file;
-    this.#layout = layout;
-    this.#own = layout.shape === 'single' ? all.symbol(nameOfFile(file), file) : symbolOfFile(file);
-    this.#at = Object.fromEntries(
-      ['date', 'symbol', ...FIELDS, 'adjusted', 'ignore'].map((role) => [
-        role,
-        layout.roles.indexOf(role as Role),
-      ]),
-    ) as Record<Role, number>;
-  }
-
-  /** @param line counted from 1 in the file; rows before and of the header must come too */
-  row(row: readonly string[], line: number): void {
-    const { skip, header, shape } = this.#layout;
-    if (line <= skip) return;
-    if (header && line === skip + 1) {
-      const isNamed = (k: number): boolean => shape === 'wide' && this.#layout.roles[k] === 'close';
-      this.#symbols = row.map((name, k) => (isNamed(k) ? this.#all.symbol(name, this.#file, line) : ''));
-      return;
-    }
-    if (row.every((cell) => cell.trim() === '')) return;
-    this.#all.read();
-    const cell = row[this.#at.date] ?? '';
-    const day = dayFromCell(cell, this.#layout.dates);
-    const named = shape === 'long' || (shape === 'events' && this.#at.symbol >= 0);
-    const symbol = named ? this.#all.symbol(row[this.#at.symbol] ?? '', this.#file, line) : this.#own;
-    if (day === undefined) return this.#refuse(line, symbol, `“${cell.slice(0, 40)}” is no date`);
-    if (shape === 'wide') this.#wideRow(row, line, day);
-    else if (symbol === '') this.#refuse(line, '', 'the symbol is missing');
-    else if (shape === 'events') this.#eventRow(row, line, day, symbol);
-    else this.#bar(row, line, day, symbol);
-  }
-
-  #wideRow(row: readonly string[], line: number, day: Day): void {
-    this.#layout.roles.forEach((role, k) => {
-      if (role !== 'close') return;
-      const text = row[k] ?? '';
-      if (text.trim() === '') return; // an instrument without a bar that day
-      const symbol = this.#symbols[k] || `${this.#own}-${k}`;
-      const value = numberFromCell(text, this.#layout.decimal);
-      this.#take(line, day, symbol, { open: value, high: value, low: value, close: value, volume: 0 });
-    });
-  }
-
-  #eventRow(row: readonly string[], line: number, day: Day, symbol: string): void {
-    const number = (role: 'split' | 'dividend', none: number): number => {
-      const text = row[this.#at[role]] ?? '';
-      return text.trim() === '' ? none : splitFromCell(text, this.#layout.decimal);
-    };
-    const split = number('split', 1);
-    const dividend = number('dividend', 0);
-    const fault = faultInEvents(split, dividend);
-    if (fault) return this.#refuse(line, symbol, `${isoFromDay(day)}: ${fault}`);
-    this.#all.event({ symbol, day, split, dividend });
-  }
-
-  #bar(row: readonly string[], line: number, day: Day, symbol: string): void {
-    const { decimal } = this.#layout;
-    const at = this.#at;
-    const close = numberAt(row, at.close, decimal, Number.NaN);
-    const open = numberAt(row, at.open, decimal, close);
-    const high = numberAt(row, at.high, decimal, Math.max(open, close));
-    const low = numberAt(row, at.low, decimal, Math.min(open, close));
-    const adjusted = at.adjusted < 0 ? 1 : numberAt(row, at.adjusted, decimal, close) / close;
-    const factor = numberAt(row, at.factor, decimal, adjusted);
-    const volume = numberAt(row, at.volume, decimal, 0) || 0;
-    // A split of 0 is how some files write none.
-    const split = at.split < 0 ? 1 : splitFromCell(row[at.split] ?? '', decimal) || 1;
-    const dividend = numberAt(row, at.dividend, decimal, 0) || 0;
-    const unsound = faultInEvents(split, dividend);
-    if (unsound) return this.#refuse(line, symbol, `${isoFromDay(day)}: ${unsound}`);
-    this.#take(line, day, symbol, { open, high, low, close, volume }, adjusted, factor, { split, dividend });
-  }
-
-  #take(
-    line: number,
-    day: Day,
-    symbol: string,
-    bar: Readonly<Record<BarValue, number>>,
-    scale = 1,
-    factor = 1,
-    events = { split: 1, dividend: 0 },
-  ): void {
-    const { open, high, low, close, volume } = bar;
-    const fault = faultInBar(open, high, low, close, volume);
-    if (fault) return this.#refuse(line, symbol, `${isoFromDay(day)}: ${fault}`);
-    if (!(isSaneFactor(scale) && isSaneFactor(factor))) {
-      return this.#refuse(
-        line,
-        symbol,
-        `${isoFromDay(day)}: the adjusted close or factor is missing, zero, negative or beyond any split’s`,
-      );
-    }
-    this.#all.take(symbol, day, line, {
-      open: open * scale,
-      high: high * scale,
-      low: low * scale,
-      close: close * scale,
-      volume: volume / scale,
-      factor,
-      ...events,
-    });
-  }
-
-  #refuse(line: number, symbol: string, message: string): void {
-    this.#all.note({ file: this.#file, line, symbol, kind: 'refused', message });
-  }
-}
-
-/** A row's number at a place; `otherwise` where the layout has none of it. */
-function numberAt(row: readonly string[], place: number, decimal: '.' | ',', otherwise: number): number {
-  return place < 0 ? otherwise : numberFromCell(row[place] ?? '', decimal);
-}
-
-/** Shares after a split for each before it lie within this and its inverse. */
-const LARGEST_SPLIT = 1e6;
-
-/** What is wrong with a split or dividend; undefined when they can be. */
-function faultInEvents(split: number, dividend: number): string | undefined {
-  if (!(split >= 1 / LARGEST_SPLIT && split <= LARGEST_SPLIT)) return `the split ${split} is none`;
-  if (!(dividend >= 0 && dividend < Infinity)) return `the dividend ${dividend} is none`;
-  return undefined;
-}
-
-/** A number, or new for old shares as “2:1”, “2/1” or “2 for 1”. */
-function splitFromCell(text: string, decimal: '.' | ','): number {
-  const parts = text.split(/:|\/| for /i).map((part) => numberFromCell(part, decimal));
-  const [fresh = Number.NaN, old = 1] = parts;
-  return parts.length > 2 ? Number.NaN : fresh / old;
-}
-
-/** A file's name without folder and endings. */
-function nameOfFile(path: string): string {
-  const name = path.split(/[\\/]/).at(-1) ?? '';
-  return name.replace(/\.gz$/i, '').replace(/\.(csv|tsv|txt|xlsx|parquet)$/i, '');
-}
-
-/** The symbol of a file with one instrument. */
-export const symbolOfFile = (path: string): string => cleanSymbol(nameOfFile(path));

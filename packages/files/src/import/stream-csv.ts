@@ -1,18 +1,17 @@
 // A long CSV read in pieces, so that millions of rows need no memory but their bars'.
 
-import Papa from 'papaparse';
 import { RowScanner, TableFault } from './row-scanner.ts';
 import { decodeText, guessEncoding, guessSeparator } from './text.ts';
 
 const HEAD = 20_000;
 
 /**
- * Calls `each` with every row, and `read` with the bytes behind it now and then.
+ * Gives all of it to `rows`, some whole rows at a time with the mark between their cells, and to `read` the bytes behind it.
  * @throws with a sentence, the line in it, when the text is no table
  */
 export async function streamCsv(
   file: Blob,
-  each: (row: readonly string[]) => void,
+  rows: (text: string, separator: string) => void,
   read: (bytes: number) => void,
   separator?: string,
 ): Promise<void> {
@@ -20,12 +19,8 @@ export async function streamCsv(
   const delimiter = separator ?? guessSeparator(decodeText(head));
   const scanner = new RowScanner(delimiter);
   const decoder = new TextDecoder(guessEncoding(head));
-  const cut = (text: string): void => {
-    if (text === '') return;
-    const { data } = Papa.parse<string[]>(text, { delimiter });
-    // The end of the last row is not the beginning of another.
-    if (/[\r\n]$/.test(text)) data.pop();
-    for (const row of data) each(row);
+  const give = (text: string): void => {
+    if (text !== '') rows(text, delimiter);
   };
   const reader = file.stream().getReader();
   let bytes = 0;
@@ -34,12 +29,12 @@ export async function streamCsv(
       const { done, value } = await reader.read();
       const text = decoder.decode(value, { stream: !done });
       if (text.includes('\u0000')) throw new TableFault(scanner.line, 'the file holds binary data, not text');
-      cut(scanner.rows(text));
+      give(scanner.rows(text));
       if (done) break;
       bytes += value.length;
       read(bytes);
     }
-    cut(scanner.last());
+    give(scanner.last());
   } catch (error) {
     throw error instanceof TableFault ? new Error(`line ${error.line}: ${error.message}`) : error;
   } finally {

@@ -50,7 +50,7 @@ export async function readTable(
 ): Promise<Table> {
   if (bytes.length === 0) return { ok: false, message: 'the file is empty' };
   try {
-    if (kind === 'csv') return readCsv(decodeText(bytes), separator);
+    if (kind === 'csv') return readCsv(bytes, separator);
     return { ok: true, rows: kind === 'xlsx' ? await readWorkbook(bytes, sheet) : await readParquet(bytes) };
   } catch (error) {
     const why = error instanceof Error ? error.message : String(error);
@@ -58,12 +58,25 @@ export async function readTable(
   }
 }
 
-function readCsv(text: string, separator = guessSeparator(text)): Table {
+/** The text of a CSV file, looked over, and the mark between its cells. */
+export type CsvText =
+  | { readonly ok: true; readonly text: string; readonly separator: string }
+  | { readonly ok: false; readonly message: string };
+
+/** @param separator guessed where left out */
+export function csvText(bytes: Uint8Array, separator?: string): CsvText {
+  const text = decodeText(bytes).replace(/^\ufeff/, '');
   if (text.includes('\u0000')) return { ok: false, message: 'the file holds binary data, not text' };
-  const fault = faultInText(text, separator);
+  const mark = separator ?? guessSeparator(text);
+  const fault = faultInText(text, mark);
   if (fault) return { ok: false, message: `line ${fault.line}: ${fault.message}` };
-  const { data } = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), { delimiter: separator });
-  return { ok: true, rows: data };
+  return { ok: true, text, separator: mark };
+}
+
+function readCsv(bytes: Uint8Array, asked: string | undefined): Table {
+  const read = csvText(bytes, asked);
+  if (!read.ok) return read;
+  return { ok: true, rows: Papa.parse<string[]>(read.text, { delimiter: read.separator }).data };
 }
 
 async function readWorkbook(bytes: Uint8Array, sheet: string | undefined): Promise<string[][]> {
