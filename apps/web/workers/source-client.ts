@@ -88,11 +88,11 @@ export function readCatalogue(source: string, signal: AbortSignal): Promise<Cata
   return withWorkers(signal, async (first) => (await first.survey(source)).catalogue);
 }
 
-/** Brings instruments up to date; `report` hears of each as it is done. @throws when stopped */
+/** Brings instruments up to date; `report` hears of them once they are in the store. @throws when stopped */
 export function updateListings(
   source: string,
   symbols: readonly string[],
-  report: (updated: Updated) => void,
+  report: (updated: readonly Updated[]) => void,
   signal: AbortSignal,
 ): Promise<void> {
   return withWorkers(signal, async (first, all) => {

@@ -13,10 +13,8 @@ import { database } from '@/store/database.ts';
 import { sessionsAheadOf } from '@/store/market/ahead.ts';
 import { readEach, readOne } from '@/store/read.ts';
 import { replacedBlocks } from '@/store/replaced.ts';
+import { inBatches } from './in-batches.ts';
 
-/** Requests under way at once in one worker: one is read while the other is on its way. */
-const LANES = 2;
-const BATCH = 24;
 /** Prices of one day that differ by more than this share are another history. */
 const SAME = 1e-9;
 
@@ -38,15 +36,10 @@ async function survey(source: string): Promise<{ catalogue: Catalogue; lacking: 
   return { catalogue, lacking: catalogue.listings.filter(({ symbol }) => !stored.has(symbol)) };
 }
 
-async function inLanes<T>(items: readonly T[], work: (item: T) => Promise<void>): Promise<void> {
-  const waiting = [...items];
-  const lane = async (): Promise<void> => {
-    for (let item = waiting.shift(); item !== undefined; item = waiting.shift()) await work(item);
-  };
-  await Promise.all(Array.from({ length: LANES }, lane));
-}
+/** An instrument with its block. */
+type Rows = readonly [StoredListing, StoredBlock];
 
-function stored(listing: SourceListing, source: string, bars: Bars): [StoredListing, StoredBlock] {
+function stored(listing: SourceListing, source: string, bars: Bars): Rows {
   const id = `${source}/${listing.symbol}/${crypto.randomUUID()}`;
   const block = packBars(bars);
   return [
@@ -56,7 +49,8 @@ function stored(listing: SourceListing, source: string, bars: Bars): [StoredList
 }
 
 /** Writes blocks and the listings that name them; those that were named before go, unless an import is taken back to them. */
-async function put(full: readonly (readonly [StoredListing, StoredBlock])[]): Promise<void> {
+async function put(full: readonly Rows[]): Promise<void> {
+  if (full.length === 0) return;
   const kept = new Set(await replacedBlocks(Date.now()));
   await database.transaction('rw', database.listings, database.blocks, async () => {
     const before = await rowsByKey(
@@ -75,19 +69,12 @@ async function bring(
   listings: readonly SourceListing[],
   came: (bars: number) => void,
 ): Promise<void> {
-  let batch: [StoredListing, StoredBlock][] = [];
-  const flush = async (): Promise<void> => {
-    const full = batch;
-    batch = [];
-    if (full.length > 0) await put(full);
-  };
-  await inLanes(listings, async (listing) => {
+  const fetched = async (listing: SourceListing): Promise<Rows> => {
     const bars = await historyOf(source, listing.symbol);
-    batch.push(stored(listing, source, bars));
     came(bars.day.length);
-    if (batch.length >= BATCH) await flush();
-  });
-  await flush();
+    return stored(listing, source, bars);
+  };
+  await inBatches(listings, fetched, put);
 }
 
 /** Marks the store as filled; until then a start takes up where the last one stopped. */
@@ -102,24 +89,34 @@ async function finish(source: string, { universes }: Catalogue): Promise<void> {
  * Fetches what is missing after each instrument's last bar, and the source's universes. The last stored bar is fetched
  * again: where the source now gives another close for it, as after a split, the whole history is. One that fails is
  * reported and holds up no other.
+ * @param came hears of instruments once they are in the store
  */
 async function update(
   source: string,
   symbols: readonly string[],
-  came: (updated: Updated) => void,
+  came: (updated: readonly Updated[]) => void,
 ): Promise<void> {
   const listings = (await readEach('listings', [...symbols])).filter((l) => l !== undefined);
-  await inLanes(listings, async (listing) => {
-    try {
-      came(await updateOne(source, listing));
-    } catch (error) {
-      const fault = error instanceof Error ? error.message : String(error);
-      came({ symbol: listing.symbol, added: 0, revised: false, fault });
-    }
-  });
+  const fetched = (listing: StoredListing): Promise<Renewed> =>
+    renewed(source, listing).catch((error) => ({ updated: unchanged(listing.symbol, said(error)) }));
+  const write = async (batch: readonly Renewed[]): Promise<void> => {
+    const failed = await put(batch.flatMap(({ rows }) => (rows ? [rows] : []))).then(() => undefined, said);
+    came(batch.map(({ rows, updated }) => (rows && failed ? unchanged(updated.symbol, failed) : updated)));
+  };
+  await inBatches(listings, fetched, write);
 }
 
-async function updateOne(source: string, listing: StoredListing): Promise<Updated> {
+/** An instrument brought up to date, with what is to be written of it, if anything is. */
+interface Renewed {
+  readonly updated: Updated;
+  readonly rows?: Rows;
+}
+
+const said = (error: unknown): string => (error instanceof Error ? error.message : String(error));
+const unchanged = (symbol: string, fault: string): Updated => ({ symbol, added: 0, revised: false, fault });
+
+/** @throws when the source or the store cannot be read */
+async function renewed(source: string, listing: StoredListing): Promise<Renewed> {
   const { symbol } = listing;
   const block = (await database.blocks.get(listing.block))?.block;
   const old = block && unpackBars(block);
@@ -129,8 +126,9 @@ async function updateOne(source: string, listing: StoredListing): Promise<Update
     Math.abs((fresh.close[0] ?? Number.NaN) / (old?.close.at(-1) ?? Number.NaN) - 1) < SAME;
   const bars = same && fresh && old ? mergedBars(fresh, old) : await historyOf(source, symbol);
   const added = Math.max(0, bars.day.length - listing.count);
-  if (!same || added > 0) await put([stored({ ...listing, kind: sourceKind(listing) }, source, bars)]);
-  return { symbol, added, revised: !same };
+  const updated = { symbol, added, revised: !same };
+  if (same && added === 0) return { updated };
+  return { updated, rows: stored({ ...listing, kind: sourceKind(listing) }, source, bars) };
 }
 
 function sourceKind({ kind }: StoredListing): SourceListing['kind'] {

@@ -57,7 +57,8 @@ export function useFeedWork(source: string) {
     const all = [{ source, symbols }, ...also];
     const total = all.reduce((sum, one) => sum + one.symbols.length, 0);
     const updates: Updated[] = [];
-    const heard = (done: (count: number) => void) => (updated: Updated) => done(updates.push(updated));
+    const heard = (done: (count: number) => void) => (updated: readonly Updated[]) =>
+      done(updates.push(...updated));
     return run(
       'updating',
       total,
