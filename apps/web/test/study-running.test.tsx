@@ -92,7 +92,7 @@ beforeEach(async () => {
   mark = 'm';
   await database.studies.clear();
   await database.logbook.clear();
-  useRunningStudies.setState({ running: new Map(), faults: new Map() });
+  useRunningStudies.setState({ ended: undefined, running: new Map(), faults: new Map() });
 });
 
 describe('a study under way', () => {
@@ -114,8 +114,33 @@ describe('a study under way', () => {
     expect(useRunningStudies.getState().running.size).toBe(0);
     expect((await stored(row.id)).found).toMatchObject({ data: 'd', market: 'm', result });
     expect((await stored(row.id)).took).toBeGreaterThan(0);
-    // What took no time is told nobody.
-    expect(useRunningStudies.getState().ended).toBeUndefined();
+  });
+
+  it('tells its end to one who is elsewhere, or is leaving; not to one who sees it', async () => {
+    const ended = async (): Promise<string> => {
+      asked.length = 0;
+      const row = await begun();
+      const running = startStudy(row);
+      (await latest()).answer(done);
+      await running;
+      return row.id;
+    };
+    const toldOf = () => useRunningStudies.getState().ended?.id;
+    history.pushState({}, '', '/runs');
+    const elsewhere = await ended();
+    expect(toldOf()).toBe(elsewhere);
+    history.pushState({}, '', '/studies');
+    const seen = await ended();
+    expect(toldOf()).toBe(elsewhere);
+    history.pushState({}, '', `/studies?study=${seen}`);
+    const left = await ended();
+    expect(toldOf()).toBe(left);
+    history.pushState({}, '', '/studies');
+    const leaving = await ended();
+    expect(toldOf()).toBe(left);
+    history.pushState({}, '', '/market');
+    await waitFor(() => expect(toldOf()).toBe(leaving), { timeout: 20_000 });
+    history.pushState({}, '', '/');
   });
 
   it('tells its fault, which is gone when it is run again', async () => {

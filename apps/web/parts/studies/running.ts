@@ -14,8 +14,8 @@ const called = new Set<string>();
 /** Milliseconds between two looks at the progress, and how many of them pass between two at what is known so far, which is drawn. */
 const BEAT = 200;
 const BEATS_A_DRAWING = 4;
-/** Milliseconds after which one may have gone elsewhere. */
-const LONG = 3_000;
+/** Milliseconds in which one who is about to leave has left. */
+const LEAVING = 3_000;
 
 /** Runs a study from where it was stopped; one tab at a time does. */
 export async function startStudy(row: StoredStudy): Promise<void> {
@@ -50,7 +50,7 @@ export async function startStudy(row: StoredStudy): Promise<void> {
       );
       if (outcome.kind === 'done') {
         await keepFound(id, row.study, { result: outcome.result, data, market }, performance.now() - began);
-        tellEnd(row, performance.now() - began);
+        tellEnd(row);
       }
       if (outcome.kind === 'problems') {
         const [first] = outcome.problems;
@@ -75,14 +75,16 @@ async function triedSoFar({ origin }: StoredStudy): Promise<readonly number[]> {
   return logbook.length > 0 ? logbook.map(({ figures }) => figures.sharpe) : (origin?.tried ?? []);
 }
 
-/** One who is elsewhere is told that long work has ended. */
-function tellEnd(row: StoredStudy, took: number): void {
-  const isInSight =
-    location.pathname === '/studies' &&
-    [null, row.id].includes(new URLSearchParams(location.search).get('study'));
-  if (isInSight || took < LONG) return;
-  useRunningStudies.setState({ ended: { id: row.id, name: nameOfStudy(row) } });
+/** One who is elsewhere is told that a study has ended; so is one who was about to leave as it did. */
+function tellEnd(row: StoredStudy): void {
+  const tell = (): void => useRunningStudies.setState({ ended: { id: row.id, name: nameOfStudy(row) } });
+  if (!isInSight(row.id)) return tell();
+  setTimeout(() => isInSight(row.id) || tell(), LEAVING);
 }
+
+/** Whether the page shows all studies, or this one. */
+const isInSight = (id: string): boolean =>
+  location.pathname === '/studies' && [null, id].includes(new URLSearchParams(location.search).get('study'));
 
 /** Stops a study; what is done of it is kept. */
 export function stopStudy(id: string): void {
