@@ -94,6 +94,7 @@ function Gap({ group, index, active }: { group: Path; index: number; active: boo
     <li aria-hidden className="relative h-0.5 list-none">
       <div
         ref={setNodeRef}
+        data-testid="gap"
         data-over={isOver || undefined}
         className={clsx('absolute inset-x-0 -top-1 h-2.5', !active && 'pointer-events-none')}
       >
@@ -137,6 +138,7 @@ function Part({ tree, path, part, anyOf, dragged, onTree }: PartProps) {
     >
       <div
         ref={setDrop}
+        data-testid="onto"
         data-over={(isOver && !isDragging) || undefined}
         className={clsx(
           'flex items-start rounded-sm py-px',
