@@ -36,10 +36,16 @@ export class GrowingRows<C extends Columns> {
     return this.length++;
   }
 
-  /** Adds rows behind those that are there. @param rows columns of one length */
+  /** Adds rows behind those that are there; the first are taken as they are. @param rows columns of one length, not used again */
   append(rows: C): void {
     const [first] = Object.values(rows);
     const needed = this.length + (first?.length ?? 0);
+    if (needed === this.length) return;
+    if (this.length === 0) {
+      this.columns = rows;
+      this.#size = this.length = needed;
+      return;
+    }
     if (needed > this.#size) {
       this.#size = needed;
       this.columns = resized(this.columns, needed);
