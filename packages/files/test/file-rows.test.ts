@@ -12,11 +12,23 @@ describe('a number that stands in a text', () => {
   it('is the number of its digits to the last bit, or none', () => {
     const digits = fc.string({ unit: fc.constantFrom(...'00123456789'), maxLength: 15 });
     fc.assert(
-      fc.property(digits, fc.nat(15), fc.boolean(), fc.string(), (all, place, hasPoint, around) => {
-        const cell = hasPoint ? `${all.slice(0, place)}.${all.slice(place)}` : all;
-        const value = plainNumber(`${around}${cell}${around}`, around.length, around.length + cell.length);
-        expect(value).toBe(all === '' ? Number.NaN : Number(cell));
-      }),
+      fc.property(
+        digits,
+        fc.nat(15),
+        fc.constantFrom('', '.', ','),
+        fc.string(),
+        (all, place, mark, around) => {
+          const cell = `${all.slice(0, place)}${mark}${all.slice(place)}`;
+          const text = `${around}${cell}${around}`;
+          const value = plainNumber(
+            text,
+            around.length,
+            around.length + cell.length,
+            (mark || '.').charCodeAt(0),
+          );
+          expect(value).toBe(all === '' ? Number.NaN : Number(cell.replace(',', '.')));
+        },
+      ),
     );
   });
 
@@ -35,7 +47,7 @@ describe('a number that stands in a text', () => {
       '0x1',
       '٣',
     ]) {
-      expect(plainNumber(cell, 0, cell.length)).toBeNaN();
+      expect(plainNumber(cell, 0, cell.length, '.'.charCodeAt(0))).toBeNaN();
     }
   });
 });
@@ -84,7 +96,8 @@ const table = fc
     lost: fc.nat(3),
   })
   .chain(({ roles, separator, lineEnd, isEnded, lost, ...rest }) => {
-    const ofRole = (role: Role) => (role === 'date' ? date : role === 'symbol' ? symbol : cell);
+    const number = cell.map((text) => text.replace('.', rest.decimal));
+    const ofRole = (role: Role) => (role === 'date' ? date : role === 'symbol' ? symbol : number);
     const row = fc.tuple(...roles.map(ofRole)).map((cells) => cells.join(separator));
     // A row may be blank, too short or too long.
     const odd = fc.constantFrom(

@@ -54,8 +54,8 @@ export class FileRows {
    */
   text(text: string, separator: string): void {
     if (!isPlainText(text) || separator.length !== 1) return this.#cut(text, separator);
-    const { shape, decimal, skip, header } = this.#layout;
-    const isBars = (shape === 'single' || shape === 'long') && decimal === '.';
+    const { shape, skip, header } = this.#layout;
+    const isBars = shape === 'single' || shape === 'long';
     const before = skip + (header ? 1 : 0);
     const mark = separator.charCodeAt(0);
     const lineEnd = text.includes('\r') ? 2 : 1;
@@ -106,11 +106,12 @@ export class FileRows {
   /** Reads a bar where it stands. @returns false where a cell is not plain, and nothing was read */
   #plainBar(text: string, from: number, end: number, separator: number): boolean {
     const [places, at, columns] = [this.#places, this.#at, this.#columns];
+    const decimal = this.#layout.decimal.charCodeAt(0);
     places.find(text, from, end, separator);
     for (let k = 0; k < columns.length; k++) {
       const column = columns[k] as number;
       if (column < 0) continue;
-      const value = places.number(text, column);
+      const value = places.number(text, column, decimal);
       if (Number.isNaN(value)) return false;
       this.#numbers[k] = value;
     }

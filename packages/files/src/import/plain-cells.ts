@@ -1,17 +1,20 @@
 // Cells read where they stand in a text, without being cut out of it: a file of prices has millions.
 
-const [POINT, ZERO] = [0x2e, 0x30];
+const ZERO = 0x30;
 const MOST_DIGITS = 15;
 /** Exact as numbers, as is what fifteen digits make: so their quotient is the number nearest to what is written. */
 const POWERS = Float64Array.from({ length: MOST_DIGITS + 1 }, (_x, k) => 10 ** k);
 
-/** Up to fifteen digits with a point among them at most, as `Number` reads them; NaN for anything else. */
-export function plainNumber(text: string, from: number, end: number): number {
+/**
+ * Up to fifteen digits with one mark before the decimals at most, as `Number` reads them with a point; NaN for anything else.
+ * @param mark the code of that mark
+ */
+export function plainNumber(text: string, from: number, end: number, mark: number): number {
   let value = 0;
   let point = -1;
   for (let i = from; i < end; i++) {
     const c = text.charCodeAt(i);
-    if (c === POINT && point < 0) {
+    if (c === mark && point < 0) {
       point = i;
       continue;
     }
@@ -62,8 +65,8 @@ export class CellPlaces {
   }
 
   /** As {@link plainNumber}; NaN where the line has no such cell. */
-  number(text: string, cell: number): number {
+  number(text: string, cell: number, mark: number): number {
     if (!(cell >= 0 && cell < this.count)) return Number.NaN;
-    return plainNumber(text, this.#starts[cell] as number, this.#ends[cell] as number);
+    return plainNumber(text, this.#starts[cell] as number, this.#ends[cell] as number, mark);
   }
 }
