@@ -2,6 +2,7 @@
 
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { changeSpell } from '../model/market/members.ts';
 import { membersOf, newUniverse, readUniverse } from '../model/market/new-universe.ts';
 import type { StoredListing, StoredUniverse } from '../model/rows.ts';
 
@@ -93,6 +94,25 @@ describe('a universe in the store', () => {
     await takeBack('market');
     expect((await stored('one'))?.members).toEqual([...one.members, { symbol: 'FUN' }]);
     expect((await stored('one'))?.source).toBe('Skerry');
+  });
+
+  it('takes changes of one member that follow each other before one is read back', async () => {
+    const twice = [
+      { symbol: 'ABE', from: 1, to: 5 },
+      { symbol: 'BAL' },
+      { symbol: 'ABE', from: 7, group: 'Post' },
+    ] as const;
+    await database.universes.update('one', { members: twice });
+    const [, , again] = twice;
+    const put = (change: Parameters<typeof changeSpell>[3]) =>
+      changeMembers(one, (now) => changeSpell(now, twice, again, change), 'ABE is changed.');
+    await Promise.all([put((its) => ({ ...its, from: 8 })), put((its) => ({ ...its, group: '' }))]);
+    expect((await stored('one'))?.members).toEqual([twice[0], twice[1], { symbol: 'ABE', from: 8 }]);
+    await expect(put((its) => ({ ...its, to: 3 }))).rejects.toThrow('before it joins');
+    await put(() => undefined);
+    expect((await stored('one'))?.members).toEqual([twice[0], twice[1]]);
+    // It is gone; the one that is left of the symbol is another.
+    await expect(put((its) => ({ ...its, to: 9 }))).rejects.toThrow('ABE is no member any more');
   });
 
   it('keeps a name that was given between a change and its undoing', async () => {

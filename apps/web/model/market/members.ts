@@ -54,3 +54,49 @@ export function filtered(
 export function isDated(members: Universe): boolean {
   return members.some(({ from, to }) => from !== undefined || to !== undefined);
 }
+
+/**
+ * Changes one spell of membership, wherever it stands in the list by now. A spell that is not as it was seen, for it was changed a
+ * moment ago, is known by being the same in line of its symbol's.
+ * @param seen the members it was seen among
+ * @param change gives undefined for a spell that goes
+ * @throws with a sentence when the spell is not there any more, or would end before it begins
+ */
+export function changeSpell(
+  now: Universe,
+  seen: Universe,
+  spell: Membership,
+  change: (its: Membership) => Membership | undefined,
+): Universe {
+  const place = placeOf(now, seen, spell);
+  const before = now[place];
+  if (!before) throw new Error(`${spell.symbol} is no member any more`);
+  const after = change(before);
+  if (!after) return now.toSpliced(place, 1);
+  if (after.from !== undefined && after.to !== undefined && after.from > after.to)
+    throw new Error(`${spell.symbol} cannot leave the universe before it joins`);
+  return now.with(place, tidy(after));
+}
+
+function placeOf(now: Universe, seen: Universe, spell: Membership): number {
+  const asSeen = now.findIndex((one) => isSame(one, spell));
+  if (asSeen >= 0) return asSeen;
+  const ofSymbol = (one: Membership): boolean => one.symbol === spell.symbol;
+  const line = seen.filter(ofSymbol).findIndex((one) => isSame(one, spell));
+  const places = now.flatMap((one, place) => (ofSymbol(one) ? [place] : []));
+  return places[line] ?? -1;
+}
+
+function isSame(a: Membership, b: Membership): boolean {
+  return a.symbol === b.symbol && a.from === b.from && a.to === b.to && a.group === b.group;
+}
+
+/** Without the keys that hold nothing. */
+function tidy({ symbol, from, to, group }: Membership): Membership {
+  return {
+    symbol,
+    ...(from === undefined ? {} : { from }),
+    ...(to === undefined ? {} : { to }),
+    ...(group ? { group } : {}),
+  };
+}

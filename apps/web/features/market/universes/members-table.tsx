@@ -3,6 +3,7 @@
 import type { Membership } from '@plateau/core';
 import { X } from 'lucide-react';
 import { useMemo } from 'react';
+import { changeSpell } from '@/model/market/members.ts';
 import type { StoredListing, StoredUniverse } from '@/model/rows.ts';
 import { changeMembers, dayOrNone } from '@/store/market/actions.ts';
 import { RowButton } from '@/ui/button';
@@ -37,21 +38,15 @@ export function MembersTable({ universe, listings, sessions, onFault }: MembersT
     });
   }, [members, listings]);
   const columns = useMemo(() => {
-    const change = (spell: Spell, next: Partial<Membership>, what: string): void => {
+    const put = (spell: Spell, to: Parameters<typeof changeSpell>[3], what: string): void => {
       onFault(undefined);
-      void changeMembers(
-        universe,
-        (now) => now.map((member) => (isSame(member, spell) ? tidy({ ...member, ...next }) : member)),
-        what,
+      changeMembers(universe, (now) => changeSpell(now, universe.members, spell, to), what).catch(
+        (error: Error) => onFault(`${error.message}.`),
       );
     };
-    const remove = (spell: Spell): void => {
-      void changeMembers(
-        universe,
-        (now) => now.filter((member) => !isSame(member, spell)),
-        `${spell.symbol} is removed from ${universe.name}.`,
-      );
-    };
+    const change: Acts['change'] = (spell, next, what) => put(spell, (its) => ({ ...its, ...next }), what);
+    const remove: Acts['remove'] = (spell) =>
+      put(spell, () => undefined, `${spell.symbol} is removed from ${universe.name}.`);
     return columnsOf({ members: universe.members, sessions, change, remove, onFault });
   }, [universe, sessions, onFault]);
   return (
@@ -68,7 +63,11 @@ interface Acts {
   /** another list each time the store was read */
   readonly members: readonly Membership[];
   readonly sessions: Int32Array | undefined;
-  readonly change: (spell: Spell, next: Partial<Membership>, what: string) => void;
+  readonly change: (
+    spell: Spell,
+    next: { readonly [K in keyof Membership]?: Membership[K] | undefined },
+    what: string,
+  ) => void;
   readonly remove: (spell: Spell) => void;
   readonly onFault: MembersTableProps['onFault'];
 }
@@ -146,21 +145,6 @@ function dateColumn(
       />
     ),
   });
-}
-
-/** One spell of membership, wherever it stands in the list by now. */
-function isSame(a: Membership, b: Membership): boolean {
-  return a.symbol === b.symbol && a.from === b.from && a.to === b.to && a.group === b.group;
-}
-
-/** Without the keys that hold nothing. */
-function tidy({ symbol, from, to, group }: Partial<Membership> & { readonly symbol: string }): Membership {
-  return {
-    symbol,
-    ...(from === undefined ? {} : { from }),
-    ...(to === undefined ? {} : { to }),
-    ...(group ? { group } : {}),
-  };
 }
 
 interface SpellStripProps {
