@@ -4,6 +4,7 @@ import 'fake-indexeddb/auto';
 import {
   type Desk,
   doEngineWork,
+  type EdgeStudy,
   engineKeeper,
   runStudy,
   type Study,
@@ -16,6 +17,7 @@ import { createSkerryMarket } from '@plateau/skerry';
 import fc from 'fast-check';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { foundWords } from '../features/studies/list/found-words.ts';
+import { ofKind, withPart } from '../features/studies/setup/change.ts';
 import { DEMO_STUDIES, demoStudy } from '../model/studies/demo.ts';
 import { nameOfStudy, type StoredStudy, studyOf } from '../model/studies/stored-study.ts';
 import { universesOf } from '../model/studies/universes.ts';
@@ -30,10 +32,11 @@ import {
   duplicateStudy,
   keepFound,
   nameStudy,
+  newestStudy,
   openVeilOf,
   removeStudy,
 } from '../store/studies/studies.ts';
-import { takeBack, useActs } from '../store/undo.ts';
+import { doAgain, takeBack, useActs } from '../store/undo.ts';
 
 const skerry = createSkerryMarket();
 const membersOf = (name: string): Universe => {
@@ -179,6 +182,9 @@ describe('values with columns', () => {
   });
 });
 
+/** A change of one kind, where that is the kind of all. */
+type OfAny = (now: Study) => Study;
+
 describe('studies in the store', () => {
   const EMPTY = { done: [], undone: [] };
   beforeEach(async () => {
@@ -199,7 +205,7 @@ describe('studies in the store', () => {
     const result = await found(study);
     await keepFound(id, (await stored(id)).study, { result, data: 'd', market: 'm' });
     expect((await stored(id)).found?.result).toEqual(result);
-    await changeStudy(await stored(id), { ...study, universe: 'elsewhere' }, 'another universe');
+    await changeStudy(id, (now) => ({ ...now, universe: 'elsewhere' }), 'another universe');
     // What was found was found elsewhere.
     expect((await stored(id)).found).toBeUndefined();
     await takeBack('studies');
@@ -215,29 +221,64 @@ describe('studies in the store', () => {
     const id = await addStudy(study);
     const result = await found(study);
     const { study: asked } = await stored(id);
-    await nameStudy(await stored(id), { name: 'Tide', notes: 'looked at twice' });
+    await nameStudy(id, { name: 'Tide', notes: 'looked at twice' });
     // It was renamed while it ran.
     await keepFound(id, asked, { result, data: 'd', market: 'm' }, 700);
     expect(await stored(id)).toMatchObject({ took: 700, found: { market: 'm' }, study: { name: 'Tide' } });
-    await nameStudy(await stored(id), { name: 'Ebb' });
+    await nameStudy(id, { name: 'Ebb' });
     expect((await stored(id)).found?.result).toEqual(result);
-    const copy = await duplicateStudy(await stored(id), 'Ebb');
+    const copy = await duplicateStudy(id);
     expect(nameOfStudy(await stored(copy))).toBe('Ebb, copy');
     expect((await stored(copy)).found?.result).toEqual(result);
     await takeBack('studies');
     expect(await database.studies.get(copy)).toBeUndefined();
     // What another document was asked is no answer to this one.
-    await changeStudy(await stored(id), { ...study, universe: 'elsewhere' }, 'another universe');
+    await changeStudy(id, (now) => ({ ...now, universe: 'elsewhere' }), 'another universe');
     await keepFound(id, asked, { result, data: 'd' });
     expect((await stored(id)).found).toBeUndefined();
+  });
+
+  it('keep every change of several that follow each other before one is read back, its name too', async () => {
+    const id = await addStudy(read(small.edge));
+    await Promise.all([
+      changeStudy(id, withPart<EdgeStudy>({ horizons: [2, 3] }) as OfAny, 'other bars'),
+      changeStudy(id, withPart<EdgeStudy>({ gauge: '20-day volatility' }) as OfAny, 'a gauge'),
+      nameStudy(id, { name: 'Tide' }),
+      changeStudy(id, withPart<EdgeStudy>({ cost: 5, from: undefined }) as OfAny, 'a cost'),
+    ]);
+    const now = studyOf(await newestStudy(id));
+    expect(now).toMatchObject({ horizons: [2, 3], gauge: '20-day volatility', cost: 5, name: 'Tide' });
+    expect(now.from).toBeUndefined();
+    for (let acts = 0; acts < 4; acts++) await takeBack('studies');
+    expect(studyOf(await stored(id))).toEqual(read(small.edge));
+    for (let acts = 0; acts < 4; acts++) await doAgain('studies');
+    expect(studyOf(await stored(id))).toEqual(now);
+  });
+
+  it('are the newest to one who asks while they are being changed, and are missed when they are gone', async () => {
+    const id = await addStudy(read(small.edge));
+    void changeStudy(id, (now) => ({ ...now, universe: 'elsewhere' }), 'another universe');
+    expect(studyOf(await newestStudy(id)).universe).toBe('elsewhere');
+    await removeStudy(await stored(id), 'Edge');
+    await expect(newestStudy(id)).rejects.toThrow('the study is deleted');
+    await expect(changeStudy(id, (now) => now, 'nothing')).rejects.toThrow('the study is deleted');
+  });
+
+  it('are left alone by a change of another kind', async () => {
+    const changes: ((now: Study) => Study)[] = [];
+    const onChange = ofKind<EdgeStudy>('edge', (change) => changes.push(change));
+    onChange(withPart<EdgeStudy>({ once: true }), 'once');
+    const [change] = changes;
+    expect(change?.(read(small.edge))).toMatchObject({ once: true });
+    expect(change?.(read(small.walk))).toEqual(read(small.walk));
   });
 
   it('refuse a document that would not read back, and stay what they were', async () => {
     const study = read(small.edge);
     const id = await addStudy(study);
     const before = await stored(id);
-    const none = { ...study, horizons: [] } as Study;
-    await expect(changeStudy(before, none, 'no horizon')).rejects.toThrow(/horizons/);
+    const none = (now: Study): Study => ({ ...now, horizons: [] }) as Study;
+    await expect(changeStudy(id, none, 'no horizon')).rejects.toThrow(/horizons/);
     expect(await stored(id)).toEqual(before);
   });
 
@@ -252,8 +293,8 @@ describe('studies in the store', () => {
     } as const;
     const id = await addStudy(study, origin);
     expect(readRow('studies', await stored(id)).ok).toBe(true);
-    await openVeilOf(await stored(id), study);
-    await openVeilOf(await stored(id), study);
+    await openVeilOf(id, (now) => now);
+    await openVeilOf(id, (now) => now);
     expect((await stored(id)).origin?.openings?.length).toBe(2);
     // It is no act that could be taken back: what was seen was seen.
     expect(useActs.getState().studies.done.length).toBe(1);

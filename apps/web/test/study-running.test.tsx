@@ -98,9 +98,9 @@ beforeEach(async () => {
 describe('a study under way', () => {
   it('is told with what is known, and its answer is kept when it comes', async () => {
     const row = await begun();
-    const running = startStudy(row);
+    const running = startStudy(row.id);
     // Once is enough.
-    await startStudy(row);
+    await startStudy(row.id);
     const { began, show, answer } = await latest();
     began({ progress: () => ({ expected: 4, done: 1, found: 0 }), stop: () => undefined });
     show({ kind: 'edge', rows: [] });
@@ -120,7 +120,7 @@ describe('a study under way', () => {
     const ended = async (): Promise<string> => {
       asked.length = 0;
       const row = await begun();
-      const running = startStudy(row);
+      const running = startStudy(row.id);
       (await latest()).answer(done);
       await running;
       return row.id;
@@ -145,7 +145,7 @@ describe('a study under way', () => {
 
   it('tells its fault, which is gone when it is run again', async () => {
     const row = await begun();
-    const first = startStudy(row);
+    const first = startStudy(row.id);
     (await latest()).answer({
       ...done,
       outcome: { kind: 'problems', problems: [{ path: 'signals', message: 'There is none.' }] },
@@ -153,7 +153,7 @@ describe('a study under way', () => {
     await first;
     expect(useRunningStudies.getState().faults.get(row.id)?.why).toBe('signals: There is none.');
     asked.length = 0;
-    const again = startStudy(row);
+    const again = startStudy(row.id);
     expect(useRunningStudies.getState().faults.has(row.id)).toBe(false);
     (await latest()).fail(new Error('The worker died.'));
     await again;
@@ -164,14 +164,14 @@ describe('a study under way', () => {
   it('is one tab’s at a time', async () => {
     taken = true;
     const row = await begun();
-    await startStudy(row);
+    await startStudy(row.id);
     expect(asked.length).toBe(0);
     expect(useRunningStudies.getState().faults.get(row.id)?.why).toBe('It is under way in another tab.');
   });
 
   it('is stopped, also before its desk is there; what could not be kept is said', async () => {
     const row = await begun();
-    const running = startStudy(row);
+    const running = startStudy(row.id);
     stopStudy(row.id);
     const stop = vi.fn();
     const { began, answer } = await latest();
@@ -187,7 +187,7 @@ describe('a study under way', () => {
   it('counts what the sheet’s logbook has by now, or what it had when the sheet is gone', async () => {
     const origin = { of: 'sheet', id: 's', name: 'Tide', tried: [0.5] } as const;
     const row = await begun(origin);
-    const first = startStudy(row);
+    const first = startStudy(row.id);
     const { tried, answer } = await latest();
     expect(tried).toEqual([0.5]);
     answer(done);
@@ -210,7 +210,7 @@ describe('what a study is now', () => {
       initialProps: { its: row },
     });
     expect(condition.current).toEqual({ kind: 'new' });
-    const running = startStudy(row);
+    const running = startStudy(row.id);
     await waitFor(() => expect(condition.current.kind).toBe('running'));
     (await latest()).answer(done);
     await running;

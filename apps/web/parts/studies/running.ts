@@ -3,7 +3,7 @@
 import { type PoolDesk, type StudyNews, timeLeft } from '@plateau/core';
 import { nameOfStudy, type StoredStudy, studyOf } from '@/model/studies/stored-study.ts';
 import { logbookOf } from '@/store/logbook.ts';
-import { keepFound } from '@/store/studies/studies.ts';
+import { keepFound, newestStudy } from '@/store/studies/studies.ts';
 import { studyInWorkers } from '@/workers/study-client.ts';
 import { tellFault, tellRunning, useRunningStudies } from './state.ts';
 
@@ -17,9 +17,8 @@ const BEATS_A_DRAWING = 4;
 /** Milliseconds in which one who is about to leave has left. */
 const LEAVING = 3_000;
 
-/** Runs a study from where it was stopped; one tab at a time does. */
-export async function startStudy(row: StoredStudy): Promise<void> {
-  const { id } = row;
+/** Runs a study from where it was stopped, as it is by then; one tab at a time does. */
+export async function startStudy(id: string): Promise<void> {
   if (useRunningStudies.getState().running.has(id)) return;
   tellFault(id, undefined);
   const began = performance.now();
@@ -36,6 +35,7 @@ export async function startStudy(row: StoredStudy): Promise<void> {
   try {
     await navigator.locks.request(`plateau study ${id}`, { ifAvailable: true }, async (lock) => {
       if (!lock) throw new Error('It is under way in another tab.');
+      const row = await newestStudy(id);
       const { outcome, data, market, keepFault } = await studyInWorkers(
         id,
         studyOf(row),

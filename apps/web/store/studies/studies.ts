@@ -2,12 +2,18 @@
 
 import './schema.ts';
 import { ENGINE_VERSION, type Study } from '@plateau/core';
-import { readStudy, readStudyFile } from '@plateau/files';
+import { readStudyFile } from '@plateau/files';
 import { useLiveQuery } from 'dexie-react-hooks';
-import type { FoundStudy, StoredStudy, StudyOrigin } from '@/model/studies/stored-study.ts';
+import {
+  type FoundStudy,
+  nameOfStudy,
+  type StoredStudy,
+  type StudyOrigin,
+  studyOf,
+} from '@/model/studies/stored-study.ts';
 import { database } from '../database.ts';
-import { readAll } from '../read.ts';
-import { act } from '../undo.ts';
+import { readAll, readOne } from '../read.ts';
+import { act, actsSettled } from '../undo.ts';
 
 /** All studies, the newest first; undefined while they are read. */
 export function useStudies(): readonly StoredStudy[] | undefined {
@@ -24,25 +30,39 @@ export function usePieces(study: string | undefined): number | undefined {
 }
 
 /**
- * The document as it is kept. Its writer needs the rule language, which a list of studies does not.
- * @throws with a sentence when it would not read back
+ * A study as it is once all that was being done to studies has been done: what is seen of it may be from a moment before.
+ * @throws when it is deleted
  */
-async function writable(study: Study): Promise<object> {
-  const { writableStudy } = await import('./written.ts');
-  const written = writableStudy(study);
-  const read = readStudy(written, 'study');
-  if (read.ok) return written;
-  const [first] = read.problems;
-  throw new Error(`${first?.path ? `${first.path}: ` : ''}${first?.message ?? 'it is no study'}`);
+export async function newestStudy(id: string): Promise<StoredStudy> {
+  await actsSettled('studies');
+  return storedStudy(id);
 }
+
+async function storedStudy(id: string): Promise<StoredStudy> {
+  const row = await readOne('studies', id);
+  if (!row) throw new Error('the study is deleted');
+  return row;
+}
+
+/** Puts another in the place of a study as it is in the store now. @returns the one before */
+function replace(id: string, by: (now: StoredStudy) => StoredStudy): PromiseLike<StoredStudy> {
+  return database.transaction('rw', database.studies, async () => {
+    const before = await storedStudy(id);
+    await database.studies.put(by(before));
+    return before;
+  });
+}
+
+/** The writer of documents needs the rule language, which a list of studies does not. */
+const writer = () => import('./written.ts');
 
 /** Puts a study among the others, as an act that can be undone. @returns its id */
 export async function addStudy(study: Study, origin?: StudyOrigin): Promise<string> {
-  const written = await writable(study);
+  const { writtenStudy } = await writer();
   const row: StoredStudy = {
     id: crypto.randomUUID(),
     created: Date.now(),
-    study: written,
+    study: writtenStudy(study),
     ...(origin && { origin }),
   };
   await act('studies', `“${study.name || study.kind}” is a study now.`, {
@@ -71,18 +91,29 @@ export function removeStudy(row: StoredStudy, name: string): Promise<void> {
   });
 }
 
-/** Gives a study another document; what it found was of the one before, and goes. */
-export async function changeStudy(before: StoredStudy, study: Study, what: string): Promise<void> {
-  const { found: _found, ...rest } = before;
-  const written = await writable(study);
+/**
+ * Asks a study otherwise. The change is made to the document as the store has it then, so that changes that follow each other
+ * faster than they are read back all stay. What it found was of the one before, and goes.
+ * @throws with a sentence when the document would not read back
+ */
+export async function changeStudy(id: string, change: (now: Study) => Study, what: string): Promise<void> {
+  let before: StoredStudy | undefined;
   await act('studies', what, {
-    redo: () => database.studies.put({ ...rest, study: written }),
-    undo: () => database.studies.put(before),
+    redo: async () => {
+      const { writtenStudy } = await writer();
+      before = await replace(id, (now) => {
+        const { found: _found, ...rest } = now;
+        return { ...rest, study: writtenStudy(change(studyOf(now))) };
+      });
+    },
+    undo: () => before && database.studies.put(before),
   });
 }
 
 /** Another of the same, with what it found. @returns its id */
-export async function duplicateStudy(row: StoredStudy, name: string): Promise<string> {
+export async function duplicateStudy(id: string): Promise<string> {
+  const row = await newestStudy(id);
+  const name = nameOfStudy(row);
   const copy: StoredStudy = {
     ...row,
     id: crypto.randomUUID(),
@@ -97,24 +128,30 @@ export async function duplicateStudy(row: StoredStudy, name: string): Promise<st
 }
 
 /** A study's name and note: what it found stays. */
-export function nameStudy(
-  row: StoredStudy,
+export async function nameStudy(
+  id: string,
   words: Partial<Readonly<Record<'name' | 'notes', string>>>,
 ): Promise<void> {
-  const { study } = row;
-  return act('studies', 'name' in words ? 'The study was renamed.' : 'The study’s note is changed.', {
-    redo: () => database.studies.update(row.id, { study: { ...study, ...words } }),
-    undo: () => database.studies.update(row.id, { study }),
+  let before: object = {};
+  const put = (its: object) => replace(id, (now) => ({ ...now, study: { ...now.study, ...its } }));
+  await act('studies', 'name' in words ? 'The study was renamed.' : 'The study’s note is changed.', {
+    redo: async () => {
+      const { study } = await put(words);
+      before = Object.fromEntries(Object.entries(study).filter(([key]) => key in words));
+    },
+    undo: () => put(before),
   });
 }
 
-/** Lets a study see the days that its sheet holds out; counted, and not undone. */
-export async function openVeilOf(row: StoredStudy, study: Study): Promise<void> {
-  const { found: _found, origin, ...rest } = row;
-  if (!origin) return;
-  const written = await writable(study);
-  const openings = [...(origin.openings ?? []), Date.now()];
-  await database.studies.put({ ...rest, study: written, origin: { ...origin, openings } });
+/** Lets a study see the days that its sheet holds out; counted, and not undone. @param change what it asks from then on */
+export async function openVeilOf(id: string, change: (now: Study) => Study): Promise<void> {
+  const { writtenStudy } = await writer();
+  await replace(id, (now) => {
+    const { found: _found, origin, ...rest } = now;
+    if (!origin) return now;
+    const openings = [...(origin.openings ?? []), Date.now()];
+    return { ...rest, study: writtenStudy(change(studyOf(now))), origin: { ...origin, openings } };
+  });
 }
 
 /** Keeps what a study found, unless its document is another by now; its pieces have served. */

@@ -1,3 +1,13 @@
 // The writer of studies, by itself so that it can be loaded late.
 
-export { writableStudy } from '@plateau/files';
+import type { Study } from '@plateau/core';
+import { readStudy, writableStudy } from '@plateau/files';
+
+/** The document as it is kept. @throws with a sentence when it would not read back */
+export function writtenStudy(study: Study): object {
+  const written = writableStudy(study);
+  const read = readStudy(written, 'study');
+  if (read.ok) return written;
+  const [first] = read.problems;
+  throw new Error(`${first?.path ? `${first.path}: ` : ''}${first?.message ?? 'it is no study'}`);
+}

@@ -2,7 +2,6 @@
 
 import type { Study } from '@plateau/core';
 import { toast } from 'sonner';
-import type { StoredStudy } from '@/model/studies/stored-study.ts';
 import { tellFault, useRunningStudies } from '@/parts/studies/state.ts';
 import { changeStudy } from '@/store/studies/studies.ts';
 
@@ -16,9 +15,9 @@ export async function told(doing: Promise<unknown>): Promise<void> {
 }
 
 /** Runs it from where it was stopped. */
-export async function runIt(row: StoredStudy): Promise<void> {
+export async function runIt(id: string): Promise<void> {
   const { startStudy } = await import('@/parts/studies/running.ts');
-  await startStudy(row);
+  await startStudy(id);
 }
 
 export async function stopIt(id: string): Promise<void> {
@@ -26,9 +25,10 @@ export async function stopIt(id: string): Promise<void> {
   stopStudy(id);
 }
 
-/** Gives a study another document; a run of the one before is called off. @param what was changed, as a sentence */
-export async function changeIt(row: StoredStudy, study: Study, what: string): Promise<void> {
-  if (useRunningStudies.getState().running.has(row.id)) await stopIt(row.id);
-  tellFault(row.id, undefined);
-  await changeStudy(row, study, what);
+/** Changes what a study asks; a run of what it asked before is called off. @param what was changed, as a sentence */
+export async function changeIt(id: string, change: (now: Study) => Study, what: string): Promise<void> {
+  tellFault(id, undefined);
+  const changing = changeStudy(id, change, what);
+  if (useRunningStudies.getState().running.has(id)) await stopIt(id);
+  await changing;
 }

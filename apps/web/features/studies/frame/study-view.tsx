@@ -22,6 +22,7 @@ import { useAnswer } from '@/ui/use-answer.ts';
 import { useTitle } from '@/ui/use-title.ts';
 import { estimateInWorker } from '@/workers/study-client.ts';
 import { RunOrStop } from '../list/study-row.tsx';
+import { type Change, type OnChange, ofKind } from '../setup/change.ts';
 import { Settings } from '../setup/settings.tsx';
 import { changeIt, runIt, told } from './acts.ts';
 import { ConditionLine, timeWords } from './condition-line.tsx';
@@ -39,6 +40,7 @@ const ShakeView = late('The shake', () => import('../shake/shake-view.tsx').then
 
 /** One study: its question, its settings, its answer. */
 export function StudyView({ row }: { row: StoredStudy }) {
+  const { id } = row;
   const name = nameOfStudy(row);
   const study = useMemo(() => studyOf(row), [row]);
   const condition = useCondition(row);
@@ -57,8 +59,8 @@ export function StudyView({ row }: { row: StoredStudy }) {
   const last = useLast(row, study);
   const isOld = !news && last !== undefined && !row.found;
   const change = useCallback(
-    (next: Study, what: string): void => void told(changeIt(row, next, what)),
-    [row],
+    (next: Change<Study>, what: string): void => void told(changeIt(id, next, what)),
+    [id],
   );
   const long =
     condition.kind === 'new' && Number.isFinite(estimate.value ?? Number.NaN)
@@ -89,7 +91,7 @@ export function StudyView({ row }: { row: StoredStudy }) {
             untried={isQuick ? 'It is worked out …' : 'Not run yet. Set it up on the left, then run it.'}
           />
         )}
-        <Veil row={row} study={study} />
+        <Veil row={row} />
       </div>
       <div className="flex min-h-0 flex-1 max-[52rem]:flex-col">
         <aside
@@ -124,7 +126,7 @@ const A_SECOND = 1000;
 
 /** Runs a quick study whenever it has no answer: it is live. */
 function useRunAtOnce(row: StoredStudy, { kind }: StudyCondition, quick: boolean): void {
-  const run = useEffectEvent(() => void told(runIt(row)));
+  const run = useEffectEvent(() => void told(runIt(row.id)));
   const wanted = quick && kind === 'new';
   // biome-ignore lint/correctness/useExhaustiveDependencies: another document is run anew
   useEffect(() => {
@@ -177,7 +179,7 @@ function Bar({ row, name, study, condition, isMissing, long }: BarProps) {
         aria-label="Name of the study"
         value={name}
         from={row}
-        onCommit={(text) => void told(nameStudy(row, { name: text.trim() }))}
+        onCommit={(text) => void told(nameStudy(row.id, { name: text.trim() }))}
         className="min-w-56 flex-[2] rounded-sm border border-transparent bg-transparent px-1.5 font-serif text-xl hover:border-hairline focus:border-strong"
       />
       <TextInput
@@ -185,7 +187,7 @@ function Bar({ row, name, study, condition, isMissing, long }: BarProps) {
         placeholder="a note"
         value={study.notes}
         from={row}
-        onCommit={(text) => void told(nameStudy(row, { notes: text.trim() }))}
+        onCommit={(text) => void told(nameStudy(row.id, { notes: text.trim() }))}
         className="min-w-24 flex-[2] rounded-sm border border-transparent bg-transparent px-1.5 text-soft hover:border-hairline focus:border-strong focus:text-ink"
       />
       <span className="hidden min-w-0 flex-[3] truncate text-soft xl:inline" title={questionOf(study.kind)}>
@@ -197,12 +199,12 @@ function Bar({ row, name, study, condition, isMissing, long }: BarProps) {
       <IconButton
         label="Copy the study"
         icon={Copy}
-        onClick={() => void told(duplicateStudy(row, name).then((id) => router.push(`/studies?study=${id}`)))}
+        onClick={() => void told(duplicateStudy(row.id).then((id) => router.push(`/studies?study=${id}`)))}
       />
       <Menu
         trigger={<IconButton label="Take the study out" icon={Download} />}
         items={[
-          ['Study file', () => void told(takeOutStudy(row))],
+          ['Study file', () => void told(takeOutStudy(row.id))],
           ...(row.found ? [['Result and tables', () => void told(takeOutResult(row))] as const] : []),
         ]}
       />
@@ -221,7 +223,7 @@ interface AnswerProps {
   readonly study: Study;
   readonly result: StudyResult | undefined;
   readonly news: StudyNews | undefined;
-  readonly onChange: (study: Study, what: string) => void;
+  readonly onChange: OnChange<Study>;
 }
 
 /** What was found, or what is known of it so far. */
@@ -245,7 +247,7 @@ const Answer = memo(function Answer({ row, study, result, news, onChange }: Answ
     }
     case 'pair': {
       if (result?.kind === 'pair' && !study.search) {
-        return <PairView study={study} pair={result.pair} onChange={onChange} />;
+        return <PairView study={study} pair={result.pair} onChange={ofKind('pair', onChange)} />;
       }
       const rows = result?.kind === 'search' ? result.rows : news?.kind === 'search' ? news.rows : undefined;
       const search = result?.kind === 'search' ? result : undefined;

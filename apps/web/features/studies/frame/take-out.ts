@@ -1,10 +1,12 @@
 // A study out as files. What writes them is loaded when it is asked for.
 
 import { nameOfStudy, type StoredStudy, studyOf } from '@/model/studies/stored-study.ts';
+import { newestStudy } from '@/store/studies/studies.ts';
 import { saveFile } from '@/ui/save-file.ts';
 
 /** The study file. */
-export async function takeOutStudy(row: StoredStudy): Promise<void> {
+export async function takeOutStudy(id: string): Promise<void> {
+  const row = await newestStudy(id);
   const { writeStudyFile } = await import('@plateau/files');
   saveFile(`${nameOfStudy(row)}.json`, 'application/json', writeStudyFile(studyOf(row)));
 }

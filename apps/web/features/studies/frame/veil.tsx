@@ -1,18 +1,17 @@
 'use client';
 
-import { isoFromDay, type Study } from '@plateau/core';
+import { isoFromDay } from '@plateau/core';
 import { EyeOff } from 'lucide-react';
-import { type StoredStudy, studyOf } from '@/model/studies/stored-study.ts';
+import type { StoredStudy } from '@/model/studies/stored-study.ts';
 import { openHoldoutOf } from '@/store/sheets/actions.ts';
 import { openVeilOf } from '@/store/studies/studies.ts';
 import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
-import { without } from '../setup/common-settings.tsx';
+import { withPart } from '../setup/change.ts';
 import { told } from './acts.ts';
 
 /** The days that the sheet holds out: the study ends before them until they are opened, which is counted, here and on the sheet. */
-export function Veil({ row, study }: { row: StoredStudy; study: Study }) {
-  const { origin } = row;
+export function Veil({ row: { id, origin } }: { row: StoredStudy }) {
   const veil = origin?.veil;
   if (!origin || !veil) return null;
   const openings = origin.openings?.length ?? 0;
@@ -26,10 +25,10 @@ export function Veil({ row, study }: { row: StoredStudy; study: Study }) {
     );
   }
   const open = async (): Promise<void> => {
-    const { to: _to, ...rest } = studyOf(row);
-    const last = veil.to === undefined ? {} : { to: veil.to };
-    const split = study.kind === 'terrain' ? { split: veil.from } : {};
-    await openVeilOf(row, without({ ...rest, ...last, ...split } as Study));
+    await openVeilOf(
+      id,
+      withPart((now) => ({ to: veil.to, ...(now.kind === 'terrain' && { split: veil.from }) })),
+    );
     if (origin.of === 'sheet') await openHoldoutOf(origin.id, Date.now());
   };
   return (

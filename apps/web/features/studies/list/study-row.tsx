@@ -42,7 +42,7 @@ export function StudyRow({ row, universes }: StudyRowProps) {
           {origin && ` Of “${origin.name || 'no name'}”.`} {moment(row.created)}
         </span>
         <RunOrStop row={row} name={name} condition={condition} disabled={missing !== undefined} />
-        <Button onClick={() => void told(takeOutStudy(row))}>
+        <Button onClick={() => void told(takeOutStudy(row.id))}>
           <Download size={14} aria-hidden /> Study file
         </Button>
         {row.found && (
@@ -50,7 +50,7 @@ export function StudyRow({ row, universes }: StudyRowProps) {
             <Download size={14} aria-hidden /> Result
           </Button>
         )}
-        <IconButton label={`Copy ${name}`} icon={Copy} onClick={() => void told(duplicateStudy(row, name))} />
+        <IconButton label={`Copy ${name}`} icon={Copy} onClick={() => void told(duplicateStudy(row.id))} />
         <IconButton
           label={`Delete ${name}`}
           icon={Trash2}
@@ -68,7 +68,9 @@ export function StudyRow({ row, universes }: StudyRowProps) {
             placeholder="choose"
             choices={universes.map(({ id, name: words }) => [id, words] as const)}
             onChange={(universe) =>
-              void told(changeStudy(row, { ...study, universe }, `“${name}”: its universe was changed.`))
+              void told(
+                changeStudy(row.id, (now) => ({ ...now, universe }), `“${name}”: its universe was changed.`),
+              )
             }
           />
         </div>
@@ -101,7 +103,7 @@ export function RunOrStop({ row, name, condition, disabled = false, words }: Run
     <Button
       aria-label={`${verb} ${name}`}
       disabled={disabled}
-      onClick={() => void told(runIt(row))}
+      onClick={() => void told(runIt(row.id))}
       {...(!row.found && { className: 'border-strong bg-accent-paper font-semibold' })}
     >
       <Play size={14} aria-hidden /> {verb}

@@ -1,6 +1,6 @@
 'use client';
 
-import { at, Cancelled, type PairStudy, roundsOf, type ShownPair, type Study } from '@plateau/core';
+import { at, Cancelled, type PairStudy, roundsOf, type ShownPair } from '@plateau/core';
 import { parseAsInteger, useQueryState } from 'nuqs';
 import { useMemo, useState } from 'react';
 import { CurveChart, held } from '@/parts/studies/curve-chart.tsx';
@@ -10,6 +10,7 @@ import { useAnswer } from '@/ui/use-answer.ts';
 import { askOfStudy, pairInWorker } from '@/workers/study-client.ts';
 import { Answered } from '../frame/answered.tsx';
 import { FullReport } from '../frame/full-report.tsx';
+import { type OnChange, withPart } from '../setup/change.ts';
 import { LegsChart } from './legs-chart.tsx';
 import { PairFigures } from './pair-figures.tsx';
 import { RoundsTable } from './rounds-table.tsx';
@@ -22,7 +23,7 @@ import { Windows } from './windows.tsx';
 interface PairViewProps {
   readonly study: PairStudy;
   readonly pair: ShownPair;
-  readonly onChange: (study: Study, what: string) => void;
+  readonly onChange: OnChange<PairStudy>;
 }
 
 type Turned = Pick<PairStudy, 'in' | 'out' | 'stop'>;
@@ -57,7 +58,7 @@ export function PairView({ study, pair: kept, onChange }: PairViewProps) {
   const turn = (key: Threshold['key'], value: number, isDone: boolean): void => {
     if (!isDone) return setTurned({ ...turned, [key]: value });
     setTurned(undefined);
-    if (study[key] !== value) onChange({ ...study, [key]: value }, 'The pair’s rules were changed.');
+    if (study[key] !== value) onChange(withPart({ [key]: value }), 'The pair’s rules were changed.');
   };
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4 pt-2">
@@ -84,7 +85,7 @@ export function PairView({ study, pair: kept, onChange }: PairViewProps) {
                 key={bars}
                 aria-pressed={'bars' in study.training && study.training.bars === bars}
                 className="px-1.5 aria-pressed:bg-accent-paper"
-                onClick={() => onChange({ ...study, training: { bars } }, 'The training days were changed.')}
+                onClick={() => onChange(withPart({ training: { bars } }), 'The training days were changed.')}
               >
                 first {count(bars)}
               </Button>
@@ -93,7 +94,7 @@ export function PairView({ study, pair: kept, onChange }: PairViewProps) {
               className="px-1.5"
               onClick={() =>
                 onChange(
-                  { ...study, training: { bars: Math.floor(days.length / 2) } },
+                  withPart({ training: { bars: Math.floor(days.length / 2) } }),
                   'The training is the first half.',
                 )
               }

@@ -17,6 +17,7 @@ import { useUniverses } from '@/store/market/listings.ts';
 import { Button, IconButton } from '@/ui/button';
 import { Checkbox } from '@/ui/checkbox.tsx';
 import { Select } from '@/ui/select.tsx';
+import { type Change, withPart } from './change.ts';
 import type { SettingsProps } from './common-settings.tsx';
 import { CommittedNumber, CommittedText, SettingsPart } from './fields.tsx';
 
@@ -27,13 +28,20 @@ const MOST_AXES = 3;
 /** The dials to turn, each with its range, and the other axes that a terrain may have. */
 export function AxesSettings({ row, study, onChange }: SettingsProps<OverGrid>) {
   const { axes, strategy } = study;
-  const put = (next: readonly StudyAxis[], what: string): void =>
-    onChange({ ...study, axes: next } as OverGrid, what);
-  const change = (axis: StudyAxis, to: StudyAxis): void =>
-    put(
-      axes.map((one) => (one === axis ? to : one)),
-      `The axis “${axisName(to)}” was changed.`,
+  const put = (next: Change<readonly StudyAxis[]>, what: string): void =>
+    onChange(
+      withPart((now) => ({ axes: next(now.axes) })),
+      what,
     );
+  const change = (axis: StudyAxis, to: Change<StudyAxis>): void =>
+    put(
+      (now) => now.map((one) => (isSame(one, axis) ? to(one) : one)),
+      `The axis “${axisName(axis)}” was changed.`,
+    );
+  const remove = (axis: StudyAxis): void =>
+    put((now) => now.filter((one) => !isSame(one, axis)), `“${axisName(axis)}” is no axis any more.`);
+  const add = (axis: StudyAxis): void =>
+    put((now) => [...now.filter((one) => !isSame(one, axis)), axis], `“${axisName(axis)}” is an axis now.`);
   const isFull = axes.length >= MOST_AXES;
   const others = axes.filter((axis) => !('dial' in axis));
   const all = numbersAsDials(strategy);
@@ -47,12 +55,7 @@ export function AxesSettings({ row, study, onChange }: SettingsProps<OverGrid>) 
               <Checkbox
                 checked={axis !== undefined}
                 disabled={axis === undefined ? isFull : axes.length === 1}
-                onChange={(on) =>
-                  put(
-                    on ? [...axes, axisOf(dial, its)] : axes.filter((one) => one !== axis),
-                    `“${dial}” is ${on ? 'an axis now' : 'no axis any more'}.`,
-                  )
-                }
+                onChange={() => (axis ? remove(axis) : add(axisOf(dial, its)))}
               >
                 <span>
                   {dial} <span className="text-soft">= {its.value}</span>
@@ -72,7 +75,9 @@ export function AxesSettings({ row, study, onChange }: SettingsProps<OverGrid>) 
                       value={axis[key]}
                       from={row}
                       negative={key !== 'step'}
-                      onCommit={(value) => value !== undefined && change(axis, { ...axis, [key]: value })}
+                      onCommit={(value) =>
+                        value !== undefined && change(axis, (now) => ({ ...now, [key]: value }))
+                      }
                     />
                   ))}
                 </div>
@@ -84,7 +89,12 @@ export function AxesSettings({ row, study, onChange }: SettingsProps<OverGrid>) 
       {Object.keys(all.dials).length > Object.keys(strategy.dials).length && (
         <Button
           className="mt-1.5"
-          onClick={() => onChange({ ...study, strategy: all }, 'Every number of its rules is a dial now.')}
+          onClick={() =>
+            onChange(
+              withPart((now) => ({ strategy: numbersAsDials(now.strategy) })),
+              'Every number of its rules is a dial now.',
+            )
+          }
         >
           <Plus size={13} aria-hidden /> Every number as a dial
         </Button>
@@ -97,32 +107,25 @@ export function AxesSettings({ row, study, onChange }: SettingsProps<OverGrid>) 
               label={`No axis by ${axisName(axis)}`}
               icon={X}
               disabled={axes.length === 1}
-              onClick={() =>
-                put(
-                  axes.filter((one) => one !== axis),
-                  `“${axisName(axis)}” is no axis any more.`,
-                )
-              }
+              onClick={() => remove(axis)}
             />
           </div>
           <OtherAxis axis={axis} row={row} study={study} onChange={(to) => change(axis, to)} />
         </div>
       ))}
-      {study.kind === 'terrain' && !isFull && (
-        <AddAxis
-          study={study}
-          onAdd={(axis) => put([...axes, axis], `“${axisName(axis)}” is an axis now.`)}
-        />
-      )}
+      {study.kind === 'terrain' && !isFull && <AddAxis study={study} onAdd={add} />}
     </SettingsPart>
   );
 }
+
+/** Whether two are the same axis, whatever its places are by now. */
+const isSame = (a: StudyAxis, b: StudyAxis): boolean => axisName(a) === axisName(b);
 
 interface OtherAxisProps {
   readonly axis: StudyAxis;
   readonly row: unknown;
   readonly study: OverGrid;
-  readonly onChange: (axis: StudyAxis) => void;
+  readonly onChange: (change: Change<StudyAxis>) => void;
 }
 
 function OtherAxis({ axis, row, study, onChange }: OtherAxisProps) {
@@ -135,7 +138,10 @@ function OtherAxis({ axis, row, study, onChange }: OtherAxisProps) {
         checked={axis.universes.includes(id)}
         disabled={axis.universes.length === 1 && axis.universes.includes(id)}
         onChange={(on) =>
-          onChange({ universes: on ? [...axis.universes, id] : axis.universes.filter((one) => one !== id) })
+          onChange((now) => {
+            const others = 'universes' in now ? now.universes.filter((one) => one !== id) : [];
+            return { universes: on ? [...others, id] : others };
+          })
         }
       >
         {name}
@@ -152,7 +158,7 @@ function OtherAxis({ axis, row, study, onChange }: OtherAxisProps) {
         from={row}
         onCommit={(text) => {
           const next = [...new Set(text.split(/[\s,;]+/).filter(Boolean))];
-          if (next.length > 0) onChange({ [key]: next } as unknown as StudyAxis);
+          if (next.length > 0) onChange(() => ({ [key]: next }) as unknown as StudyAxis);
         }}
       />
     );
@@ -169,7 +175,7 @@ function OtherAxis({ axis, row, study, onChange }: OtherAxisProps) {
 interface SpansProps {
   readonly axis: Extract<StudyAxis, { readonly spans: unknown }>;
   readonly row: unknown;
-  readonly onChange: (axis: StudyAxis) => void;
+  readonly onChange: (change: Change<StudyAxis>) => void;
 }
 
 const ISO = /(\d{4}-\d\d-\d\d)?\.\.(\d{4}-\d\d-\d\d)?/g;
@@ -191,7 +197,7 @@ function Spans({ axis, row, onChange }: SpansProps) {
             ...(typeof last === 'number' && { to: last }),
           };
         });
-        if (spans.length > 0) onChange({ spans });
+        if (spans.length > 0) onChange(() => ({ spans }));
       }}
     />
   );

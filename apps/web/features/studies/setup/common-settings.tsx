@@ -5,14 +5,14 @@ import type { ReactNode } from 'react';
 import type { StoredStudy } from '@/model/studies/stored-study.ts';
 import { UniverseField } from '@/parts/fields/plain-control.tsx';
 import { InstrumentPicker } from '@/parts/instrument-picker.tsx';
+import { type OnChange, type Part, withPart } from './change.ts';
 import { CommittedDate, CommittedNumber, Setting, SettingsPart } from './fields.tsx';
 
 /** What the settings of a study are given: its row, its document, and what takes another. */
 export interface SettingsProps<S extends Study> {
   readonly row: StoredStudy;
   readonly study: S;
-  /** @param what was changed, as a sentence */
-  readonly onChange: (study: S, what: string) => void;
+  readonly onChange: OnChange<S>;
 }
 
 interface CommonProps<S extends Study> extends SettingsProps<S> {
@@ -26,7 +26,7 @@ interface CommonProps<S extends Study> extends SettingsProps<S> {
 /** The settings that all studies have: what they go through, beside what, and when. */
 export function CommonSettings<S extends Study>(props: CommonProps<S>) {
   const { row, study, onChange, hasUniverse = true, hasSeed = true, children } = props;
-  const put = (part: Partial<Study>, what: string): void => onChange(without({ ...study, ...part }), what);
+  const put = (part: Part<Study>, what: string): void => onChange(withPart<S>(part as Part<S>), what);
   return (
     <SettingsPart title="Bars">
       {hasUniverse && (
@@ -60,7 +60,7 @@ export function CommonSettings<S extends Study>(props: CommonProps<S>) {
             value={study.from}
             from={row}
             placeholder="first bar"
-            onCommit={(from) => put({ from } as Partial<Study>, 'The study’s first day was changed.')}
+            onCommit={(from) => put({ from }, 'The study’s first day was changed.')}
           />
         )}
       </Setting>
@@ -71,7 +71,7 @@ export function CommonSettings<S extends Study>(props: CommonProps<S>) {
             value={study.to}
             from={row}
             placeholder="last bar"
-            onCommit={(to) => put({ to } as Partial<Study>, 'The study’s last day was changed.')}
+            onCommit={(to) => put({ to }, 'The study’s last day was changed.')}
           />
         )}
       </Setting>
@@ -89,9 +89,4 @@ export function CommonSettings<S extends Study>(props: CommonProps<S>) {
       )}
     </SettingsPart>
   );
-}
-
-/** Without what is undefined: a document has no such key. */
-export function without<S extends object>(study: S): S {
-  return Object.fromEntries(Object.entries(study).filter(([, value]) => value !== undefined)) as S;
 }

@@ -2,15 +2,17 @@
 
 import { dialsIn, type EdgeStudy, type Problem, readRule, type Signal } from '@plateau/core';
 import { Plus, X } from 'lucide-react';
-import { useEffect, useEffectEvent, useId, useMemo, useState } from 'react';
+import { useId, useMemo } from 'react';
 import { InstrumentPicker } from '@/parts/instrument-picker.tsx';
 import { RuleField } from '@/parts/rules/rule-field.tsx';
 import { useUniverses } from '@/store/market/listings.ts';
 import { Button, IconButton } from '@/ui/button';
 import { Checkbox } from '@/ui/checkbox.tsx';
 import { Select } from '@/ui/select.tsx';
-import { CommonSettings, type SettingsProps, without } from './common-settings.tsx';
+import { type Change, type Part, withPart } from './change.ts';
+import { CommonSettings, type SettingsProps } from './common-settings.tsx';
 import { CommittedNumber, CommittedText, Setting, SettingsPart } from './fields.tsx';
+import { useTyped } from './use-typed.ts';
 
 const MOST_SIGNALS = 8;
 const NEW_RULE = 'close > 50-day average';
@@ -19,13 +21,10 @@ export function EdgeSettings(props: SettingsProps<EdgeStudy>) {
   const { row, study, onChange } = props;
   const { signals } = study;
   const universes = useUniverses();
-  const put = (part: Partial<EdgeStudy>, what = 'The study’s settings were changed.'): void =>
-    onChange(without({ ...study, ...part }), what);
-  const change = (k: number, signal: Signal): void =>
-    put(
-      { signals: signals.map((one, n) => (n === k ? signal : one)) },
-      `The signal “${signal.name}” was changed.`,
-    );
+  const put = (
+    part: Part<EdgeStudy> | ((now: EdgeStudy) => Part<EdgeStudy>),
+    what = 'The study’s settings were changed.',
+  ): void => onChange(withPart(part), what);
   return (
     <>
       <SettingsPart title="Signals">
@@ -35,12 +34,17 @@ export function EdgeSettings(props: SettingsProps<EdgeStudy>) {
             key={`${row.id} ${k}`}
             row={row}
             signal={signal}
-            onChange={(next) => change(k, next)}
+            onChange={(change) =>
+              put(
+                (now) => ({ signals: now.signals.map((one, n) => (n === k ? change(one) : one)) }),
+                `The signal “${signal.name}” was changed.`,
+              )
+            }
             onRemove={
               signals.length > 1
                 ? () =>
                     put(
-                      { signals: signals.filter((_one, n) => n !== k) },
+                      (now) => ({ signals: now.signals.filter((_one, n) => n !== k) }),
                       `“${signal.name}” is no signal any more.`,
                     )
                 : undefined
@@ -51,12 +55,12 @@ export function EdgeSettings(props: SettingsProps<EdgeStudy>) {
           <Button
             onClick={() =>
               put(
-                {
+                (now) => ({
                   signals: [
-                    ...signals,
-                    { name: `signal ${signals.length + 1}`, rule: NEW_RULE, side: 'long' },
+                    ...now.signals,
+                    { name: `signal ${now.signals.length + 1}`, rule: NEW_RULE, side: 'long' },
                   ],
-                },
+                }),
                 'There is one more signal.',
               )
             }
@@ -120,9 +124,7 @@ export function EdgeSettings(props: SettingsProps<EdgeStudy>) {
               value={study.gauge ?? ''}
               from={row}
               placeholder="a value, as 20-day volatility"
-              onCommit={(gauge) =>
-                put({ gauge: gauge.trim() === '' ? undefined : gauge.trim() } as Partial<EdgeStudy>)
-              }
+              onCommit={(gauge) => put({ gauge: gauge.trim() === '' ? undefined : gauge.trim() })}
             />
           )}
         </Setting>
@@ -136,10 +138,10 @@ export function EdgeSettings(props: SettingsProps<EdgeStudy>) {
               optional
               placeholder="all of the universe"
               onPick={(symbol) =>
-                put({
+                put((now) => ({
                   instrument: symbol === '' ? undefined : symbol,
-                  universe: study.universe || (universes?.[0]?.id ?? ''),
-                } as Partial<EdgeStudy>)
+                  universe: now.universe || (universes?.[0]?.id ?? ''),
+                }))
               }
               className="w-full"
             />
@@ -153,14 +155,12 @@ export function EdgeSettings(props: SettingsProps<EdgeStudy>) {
 interface SignalSettingsProps {
   readonly row: unknown;
   readonly signal: Signal;
-  readonly onChange: (signal: Signal) => void;
+  readonly onChange: (change: Change<Signal>) => void;
   readonly onRemove: (() => void) | undefined;
 }
 
 const NONE: readonly Problem[] = [];
 const FIRST_SWEEP = { from: 2, to: 10, step: 1 };
-/** Milliseconds. */
-const A_PAUSE = 300;
 
 const readsWith = (rule: string, dials: readonly string[]): boolean =>
   readRule(rule, {
@@ -172,9 +172,17 @@ const readsWith = (rule: string, dials: readonly string[]): boolean =>
 function SignalSettings({ row, signal, onChange, onRemove }: SignalSettingsProps) {
   const id = useId();
   const { name, rule, side, sweep } = signal;
-  // What is being typed is the study's once it reads.
-  const [typed, setTyped] = useState<{ readonly text: string; readonly over: string }>();
-  const text = typed?.over === rule ? typed.text : rule;
+  const [text, type] = useTyped(rule, (next) => {
+    const its = dialsIn(next);
+    if (!readsWith(next, its) || its.length > 1) return false;
+    const [only] = its;
+    onChange(({ sweep: before, ...plain }) =>
+      only === undefined
+        ? { ...plain, rule: next }
+        : { ...plain, rule: next, sweep: { ...(before ?? FIRST_SWEEP), dial: only } },
+    );
+    return true;
+  });
   const [dial] = dialsIn(text);
   const problems = useMemo((): readonly Problem[] => {
     const its = dialsIn(text);
@@ -186,24 +194,6 @@ function SignalSettings({ row, signal, onChange, onRemove }: SignalSettingsProps
     });
     return read.ok ? NONE : read.problems.map((problem) => ({ ...problem, path: 'rule' }));
   }, [text, sweep]);
-  const take = useEffectEvent((next: string): void => {
-    const its = dialsIn(next);
-    if (next === rule || !readsWith(next, its) || its.length > 1) return;
-    const { sweep: before, ...plain } = signal;
-    const [only] = its;
-    onChange(
-      only === undefined
-        ? { ...plain, rule: next }
-        : { ...plain, rule: next, sweep: { ...(before ?? FIRST_SWEEP), dial: only } },
-    );
-  });
-  // Letters that follow fast are one change of the study.
-  useEffect(() => {
-    if (!typed) return;
-    const timer = setTimeout(() => take(typed.text), A_PAUSE);
-    return () => clearTimeout(timer);
-  }, [typed]);
-  const change = (next: string): void => setTyped({ text: next, over: rule });
   return (
     <div role="group" aria-label={`Signal ${name}`} className="mb-2 border-b border-hairline pb-2">
       <div className="flex items-center gap-1.5 pb-1">
@@ -211,7 +201,7 @@ function SignalSettings({ row, signal, onChange, onRemove }: SignalSettingsProps
           label="Name of the signal"
           value={name}
           from={row}
-          onCommit={(next) => next.trim() !== '' && onChange({ ...signal, name: next.trim() })}
+          onCommit={(next) => next.trim() !== '' && onChange((now) => ({ ...now, name: next.trim() }))}
         />
         <Select<Signal['side']>
           label={`Side of ${name}`}
@@ -220,7 +210,7 @@ function SignalSettings({ row, signal, onChange, onRemove }: SignalSettingsProps
             ['long', 'long'],
             ['short', 'short'],
           ]}
-          onChange={(next) => onChange({ ...signal, side: next })}
+          onChange={(next) => onChange((now) => ({ ...now, side: next }))}
         />
         {onRemove && <IconButton label={`Remove ${name}`} icon={X} onClick={onRemove} />}
       </div>
@@ -229,7 +219,7 @@ function SignalSettings({ row, signal, onChange, onRemove }: SignalSettingsProps
         field={{ key: 'signal', label: `Rule of ${name}`, kind: 'rule', initial: '' }}
         text={text}
         problems={problems}
-        onChange={change}
+        onChange={type}
       />
       {problems.length > 0 && (
         <p role="alert" className="text-loss">
@@ -247,7 +237,8 @@ function SignalSettings({ row, signal, onChange, onRemove }: SignalSettingsProps
               from={row}
               negative={key !== 'step'}
               onCommit={(value) =>
-                value !== undefined && onChange({ ...signal, sweep: { ...sweep, [key]: value } })
+                value !== undefined &&
+                onChange((now) => ({ ...now, sweep: { ...sweep, ...now.sweep, [key]: value } }))
               }
             />
           ))}

@@ -12,14 +12,18 @@ import { Checkbox } from '@/ui/checkbox.tsx';
 import { count } from '@/ui/format.ts';
 import { Select } from '@/ui/select.tsx';
 import { AxesSettings } from './axes.tsx';
-import { CommonSettings, type SettingsProps, without } from './common-settings.tsx';
+import { type Part, withPart } from './change.ts';
+import { CommonSettings, type SettingsProps } from './common-settings.tsx';
 import { CommittedDate, CommittedNumber, Setting, SettingsPart } from './fields.tsx';
 
 const FIGURE_CHOICES = FIGURE_KEYS.map((key) => [key, figureEntry(key).name] as const);
 
+type OverGrid = TerrainStudy | WalkStudy;
+
 /** How cells are held against each other: by which figure, and above which height a plateau lies. */
-function ByFigure<S extends TerrainStudy | WalkStudy>({ row, study, onChange }: SettingsProps<S>) {
+function ByFigure<S extends OverGrid>({ row, study, onChange }: SettingsProps<S>) {
   const { height } = study;
+  const put = (part: Part<OverGrid>, what: string): void => onChange(withPart<S>(part as Part<S>), what);
   const percentile = typeof height === 'object' ? height.percentile : undefined;
   return (
     <>
@@ -29,7 +33,7 @@ function ByFigure<S extends TerrainStudy | WalkStudy>({ row, study, onChange }: 
             id={id}
             value={study.figure}
             choices={FIGURE_CHOICES}
-            onChange={(figure) => onChange({ ...study, figure }, 'The study’s figure was changed.')}
+            onChange={(figure) => put({ figure }, 'The study’s figure was changed.')}
             className="w-full"
           />
         )}
@@ -43,8 +47,8 @@ function ByFigure<S extends TerrainStudy | WalkStudy>({ row, study, onChange }: 
             negative
             unit={percentile === undefined ? '' : 'percentile'}
             onCommit={(value = 75) =>
-              onChange(
-                { ...study, height: percentile === undefined ? value : { percentile: value } },
+              put(
+                { height: percentile === undefined ? value : { percentile: value } },
                 'The plateau’s height was changed.',
               )
             }
@@ -55,7 +59,7 @@ function ByFigure<S extends TerrainStudy | WalkStudy>({ row, study, onChange }: 
   );
 }
 
-function cellsWords({ axes }: TerrainStudy | WalkStudy): string {
+function cellsWords({ axes }: OverGrid): string {
   try {
     return count(
       gridOf(axes).sizes.reduce((product, size) => product * size, 1),
@@ -70,7 +74,10 @@ export function TerrainSettings(props: SettingsProps<TerrainStudy>) {
   const { row, study, onChange } = props;
   return (
     <>
-      <AxesSettings {...props} onChange={(next, what) => onChange(next as TerrainStudy, what)} />
+      <AxesSettings
+        {...props}
+        onChange={(change, what) => onChange((now) => change(now) as TerrainStudy, what)}
+      />
       <SettingsPart title="Judged">
         <p className="pb-1 text-soft">{cellsWords(study)}, a whole run each.</p>
         <ByFigure {...props} />
@@ -81,9 +88,7 @@ export function TerrainSettings(props: SettingsProps<TerrainStudy>) {
               value={study.split}
               from={row}
               placeholder="no split"
-              onCommit={(split) =>
-                onChange(without({ ...study, split } as TerrainStudy), 'The split was changed.')
-              }
+              onCommit={(split) => onChange(withPart({ split }), 'The split was changed.')}
             />
           )}
         </Setting>
@@ -108,7 +113,7 @@ export function WalkSettings(props: SettingsProps<WalkStudy>) {
                 unit="months"
                 onCommit={(value) =>
                   value !== undefined &&
-                  onChange({ ...study, [key]: value }, 'The windows’ length was changed.')
+                  onChange(withPart({ [key]: value }), 'The windows’ length was changed.')
                 }
               />
             )}
@@ -123,7 +128,7 @@ export function WalkSettings(props: SettingsProps<WalkStudy>) {
                 ['middle', 'the middle of the plateau'],
                 ['best', 'the best setting'],
               ]}
-              onChange={(choose) => onChange({ ...study, choose }, 'The way of choosing was changed.')}
+              onChange={(choose) => onChange(withPart({ choose }), 'The way of choosing was changed.')}
               className="w-full"
             />
           )}
@@ -131,14 +136,17 @@ export function WalkSettings(props: SettingsProps<WalkStudy>) {
         <Checkbox
           className="flex py-1"
           checked={study.anchored}
-          onChange={(anchored) => onChange({ ...study, anchored }, 'The windows’ first day was changed.')}
+          onChange={(anchored) => onChange(withPart({ anchored }), 'The windows’ first day was changed.')}
         >
           Always choose on all days before
         </Checkbox>
         <p className="py-1 text-soft">{cellsWords(study)} in each window.</p>
         <ByFigure {...props} />
       </SettingsPart>
-      <AxesSettings {...props} onChange={(next, what) => onChange(next as WalkStudy, what)} />
+      <AxesSettings
+        {...props}
+        onChange={(change, what) => onChange((now) => change(now) as WalkStudy, what)}
+      />
       <CommonSettings {...props} />
     </>
   );

@@ -5,7 +5,8 @@ import { InstrumentPicker } from '@/parts/instrument-picker.tsx';
 import { useInstruments, useUniverses } from '@/store/market/listings.ts';
 import { Select } from '@/ui/select.tsx';
 import { Toggle } from '@/ui/toggle.tsx';
-import { CommonSettings, type SettingsProps, without } from './common-settings.tsx';
+import { type Part, withPart } from './change.ts';
+import { CommonSettings, type SettingsProps } from './common-settings.tsx';
 import { CommittedDate, CommittedNumber, CommittedText, Setting, SettingsPart } from './fields.tsx';
 
 const WAYS = [
@@ -16,24 +17,25 @@ const WAYS = [
 export function PairSettings(props: SettingsProps<PairStudy>) {
   const { row, study, onChange } = props;
   const { search } = study;
-  const put = (part: Partial<PairStudy>, what = 'The pair’s settings were changed.'): void =>
-    onChange(without({ ...study, ...part }), what);
+  const put: PutProps['put'] = (part, what = 'The pair’s settings were changed.') =>
+    onChange(withPart(part), what);
   const instruments = useInstruments();
   const universes = useUniverses();
   /** A pair to begin with: the first of the search, or the first two instruments that there are. */
-  const firstPair = (): Pick<PairStudy, 'y' | 'x'> => {
+  const firstPair = (now: PairStudy): Pick<PairStudy, 'y' | 'x'> => {
     const { result } = row.found ?? {};
     const [first] = result?.kind === 'search' ? result.rows : [];
-    const symbols = (instruments ?? []).map(({ symbol }) => symbol).filter((one) => one !== study.benchmark);
+    const symbols = (instruments ?? []).map(({ symbol }) => symbol).filter((one) => one !== now.benchmark);
     return first
       ? { y: first.y, x: first.x }
-      : { y: study.y || (symbols[0] ?? ''), x: study.x || (symbols[1] ?? '') };
+      : { y: now.y || (symbols[0] ?? ''), x: now.x || (symbols[1] ?? '') };
   };
-  const look = (way: 'pair' | 'search'): void => {
-    if (way === 'search')
-      put({ search: {}, y: '', x: '', universe: study.universe || (universes?.[0]?.id ?? '') });
-    else put({ search: undefined, ...firstPair() } as unknown as Partial<PairStudy>);
-  };
+  const look = (way: 'pair' | 'search'): void =>
+    put((now) =>
+      way === 'search'
+        ? { search: {}, y: '', x: '', universe: now.universe || (universes?.[0]?.id ?? '') }
+        : { search: undefined, ...firstPair(now) },
+    );
   return (
     <>
       <SettingsPart title="Instruments">
@@ -83,7 +85,7 @@ export function PairSettings(props: SettingsProps<PairStudy>) {
 }
 
 interface PutProps extends SettingsProps<PairStudy> {
-  readonly put: (part: Partial<PairStudy>, what?: string) => void;
+  readonly put: (part: Part<PairStudy> | ((now: PairStudy) => Part<PairStudy>), what?: string) => void;
 }
 
 const ROLLING = 60;
@@ -176,7 +178,10 @@ function FitSettings({ row, study, put }: PutProps) {
                 value={training[key]}
                 from={row}
                 placeholder={isoFromDay(training[key])}
-                onCommit={(day) => day !== undefined && put({ training: { ...training, [key]: day } })}
+                onCommit={(day) =>
+                  day !== undefined &&
+                  put((now) => ({ training: { ...training, ...now.training, [key]: day } }))
+                }
               />
             )}
           </Setting>
@@ -268,7 +273,7 @@ function RulesSettings({ row, study, put }: PutProps) {
             value={study.costs.slippage}
             from={row}
             unit="basis points"
-            onCommit={(slippage = 0) => put({ costs: { ...study.costs, slippage } })}
+            onCommit={(slippage = 0) => put((now) => ({ costs: { ...now.costs, slippage } }))}
           />
         )}
       </Setting>
@@ -280,7 +285,7 @@ function RulesSettings({ row, study, put }: PutProps) {
             from={row}
             unit="an order"
             onCommit={(fixed = 0) =>
-              put({ costs: { ...study.costs, commission: { ...study.costs.commission, fixed } } })
+              put(({ costs }) => ({ costs: { ...costs, commission: { ...costs.commission, fixed } } }))
             }
           />
         )}

@@ -3,6 +3,7 @@
 import { NUDGES, type ShakeStudy } from '@plateau/core';
 import { NUDGE_WORDS } from '@/model/studies/nudge-words.ts';
 import { Checkbox } from '@/ui/checkbox.tsx';
+import { withPart } from './change.ts';
 import { CommonSettings, type SettingsProps } from './common-settings.tsx';
 import { CommittedNumber, Setting, SettingsPart } from './fields.tsx';
 
@@ -21,7 +22,7 @@ export function ShakeSettings(props: SettingsProps<ShakeStudy>) {
               unit="times"
               onCommit={(repetitions = 1) =>
                 onChange(
-                  { ...study, repetitions: Math.round(repetitions) },
+                  withPart({ repetitions: Math.round(repetitions) }),
                   'The number of repetitions was changed.',
                 )
               }
@@ -39,10 +40,9 @@ export function ShakeSettings(props: SettingsProps<ShakeStudy>) {
               disabled={on && nudges.length === 1}
               onChange={() =>
                 onChange(
-                  {
-                    ...study,
-                    nudges: NUDGES.filter((one) => (one === nudge ? !on : nudges.includes(one))),
-                  },
+                  withPart((now) => ({
+                    nudges: NUDGES.filter((one) => (one === nudge ? !on : now.nudges.includes(one))),
+                  })),
                   `The nudge “${name}” is ${on ? 'off' : 'on'}.`,
                 )
               }
