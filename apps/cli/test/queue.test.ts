@@ -65,11 +65,11 @@ function begin(...args: readonly string[]) {
 const queue = (): string[] => ['--queue', redis.address];
 const run = (...args: readonly string[]): Promise<Ended> => begin(...args).ended;
 
-/** A worker that takes work. */
+/** A worker that takes work. One that was killed may go from the list while this one comes into it. */
 async function worker(...more: readonly string[]): Promise<ChildProcess> {
-  const before = await redis.client.scard(WORKERS);
+  const before = new Set(await redis.client.smembers(WORKERS));
   const { child } = begin('worker', ...queue(), '--concurrency', '1', '--quiet', ...more);
-  await until(async () => (await redis.client.scard(WORKERS)) > before);
+  await until(async () => (await redis.client.smembers(WORKERS)).some((one) => !before.has(one)));
   return child;
 }
 
@@ -132,6 +132,8 @@ describe('A queue', () => {
     await worker();
     expect((await ended).status).toBe(0);
     expect(result(out)).toBe(alone);
+    // Redis tells it a moment later.
+    await until(() => kept.size >= PIECES);
     expect(kept.size).toBe(PIECES);
     // A chunk holds two of them; what was under way may have been kept just as its worker died.
     expect(twice(kept)).toBeLessThanOrEqual(2);
@@ -148,6 +150,8 @@ describe('A queue', () => {
     const { status } = await run('study', study, ...bars, '--out', out, '--quiet', ...queue());
     expect(status).toBe(0);
     expect(result(out)).toBe(alone);
+    // Redis tells it a moment later.
+    await until(() => kept.size >= PIECES);
     expect(kept.size).toBe(PIECES);
     expect(twice(kept)).toBeLessThanOrEqual(2);
   });

@@ -56,7 +56,7 @@ it('ends, threads and all, when no setting of a sweep can run', () => {
   const { status, stderr } = spawnSync(
     process.execPath,
     [bin, 'sweep', strategy, '--bars', bars, '--benchmark', 'NONE', '--dial', 'low=3:4:1', '--quiet'],
-    { cwd: root, encoding: 'utf8', timeout: 60_000 },
+    { cwd: root, encoding: 'utf8', timeout: 200_000 },
   );
   expect([status, stderr]).toEqual([2, expect.stringContaining('There are no bars for the benchmark')]);
 });

@@ -1,8 +1,10 @@
 // Results of many pieces of work are written in batches, each once, in whatever order they come.
 
 import fc from 'fast-check';
-import { expect, it } from 'vitest';
+import { afterEach, expect, it, vi } from 'vitest';
 import { inBatches } from '../workers/in-batches.ts';
+
+afterEach(() => vi.useRealTimers());
 
 it('writes every result once, and no batch is larger than another may be', async () => {
   await fc.assert(
@@ -24,12 +26,16 @@ it('writes every result once, and no batch is larger than another may be', async
 });
 
 it('writes what has come when more is slow to come', async () => {
+  vi.useFakeTimers({ toFake: ['Date'] });
   const batches: (readonly number[])[] = [];
   let slow: () => void = () => {};
   const work = async (item: number): Promise<number> => {
     if (item === 3) await new Promise<void>((resolve) => (slow = resolve));
     // The second comes later than one may wait for what has come.
-    if (item === 2) await new Promise((resolve) => setTimeout(resolve, 1100));
+    if (item === 2) {
+      await new Promise((resolve) => setTimeout(resolve));
+      vi.setSystemTime(Date.now() + 1100);
+    }
     return item;
   };
   const all = inBatches([1, 2, 3], work, async (results) => {
