@@ -50,7 +50,11 @@ function groupingBy(by: TradeGrouping | '', rows: readonly Trade[]): Grouping<Tr
 /** Trades sorted, filtered and grouped, with the columns one wants, copied or exported as they are shown. */
 export const TradesTable = memo(function TradesTable({ trades, name, parts, onOpen }: TradesTableProps) {
   const { filter, setFilter, by, setBy, sorting } = useTradesInAddress();
-  const [hidden, setHidden] = useSetting<readonly string[]>('hidden trade columns', texts, HIDDEN_AT_FIRST);
+  const [hidden, , changeHidden] = useSetting<readonly string[]>(
+    'hidden trade columns',
+    texts,
+    HIDDEN_AT_FIRST,
+  );
   const asked = useDeferredValue(filter);
   const read = useMemo(() => readFilter(asked, TRADE_FIELDS), [asked]);
   const rows = useMemo(
@@ -100,7 +104,7 @@ export const TradesTable = memo(function TradesTable({ trades, name, parts, onOp
             />
           </span>
           <div className="ml-auto flex gap-2">
-            <ColumnChoice columns={columns} hidden={hidden} onChange={setHidden} />
+            <ColumnChoice columns={columns} hidden={hidden} onChange={changeHidden} />
             <TableOut
               table={() => (parts ? partTradesTable(shown, parts) : tradesTable(shown))}
               rows={shown.length}
@@ -117,7 +121,7 @@ export const TradesTable = memo(function TradesTable({ trades, name, parts, onOp
 interface ColumnChoiceProps {
   readonly columns: typeof tradeColumns;
   readonly hidden: readonly string[];
-  readonly onChange: (hidden: readonly string[]) => void;
+  readonly onChange: (change: (hidden: readonly string[]) => readonly string[]) => unknown;
 }
 
 function ColumnChoice({ columns, hidden, onChange }: ColumnChoiceProps) {
@@ -142,7 +146,9 @@ function ColumnChoice({ columns, hidden, onChange }: ColumnChoiceProps) {
                 // The first names the row.
                 disabled={id === 'symbol'}
                 onSelect={(event) => event.preventDefault()}
-                onCheckedChange={() => onChange(shown ? [...hidden, id] : hidden.filter((h) => h !== id))}
+                onCheckedChange={() =>
+                  onChange((now) => [...now.filter((one) => one !== id), ...(shown ? [id] : [])])
+                }
                 className="flex cursor-pointer gap-2 rounded-sm px-2 py-0.5 data-[disabled]:text-soft data-[highlighted]:bg-accent-paper"
               >
                 <span aria-hidden className="w-3">

@@ -23,24 +23,29 @@ const kind = Joi.array().items(
 /** The curves chosen to be held against runs, kept from visit to visit; undefined until they are known. */
 export function useComparisons() {
   const chosen = useLiveQuery(() => readSetting(KEY, kind, NONE), []);
-  const keep = (value: readonly Comparison[]): void => {
-    void changeSetting(KEY, kind, NONE, () => value);
+  const change = (make: ChangeChosen): void => {
+    void changeSetting(KEY, kind, NONE, (now) => make(now).slice(0, MOST));
   };
-  return [chosen, keep] as const;
+  return [chosen, change] as const;
 }
+
+export type ChangeChosen = (now: readonly Comparison[]) => readonly Comparison[];
 
 interface ComparisonChoiceProps {
   readonly chosen: readonly Comparison[];
-  readonly onChange: (next: readonly Comparison[]) => void;
+  readonly onChange: (change: ChangeChosen) => void;
 }
+
+const isSame =
+  (one: Comparison) =>
+  (other: Comparison): boolean =>
+    one.kind === other.kind && !(one.kind === 'held' && other.kind === 'held' && one.symbol !== other.symbol);
 
 /** Which other curves stand beside the strategy's. */
 export function ComparisonChoice({ chosen, onChange }: ComparisonChoiceProps) {
   const full = chosen.length >= MOST;
-  const add = (symbol: string): void => {
-    if (!chosen.some((one) => one.kind === 'held' && one.symbol === symbol))
-      onChange([...chosen, { kind: 'held', symbol }]);
-  };
+  const add = (one: Comparison): void => onChange((now) => (now.some(isSame(one)) ? now : [...now, one]));
+  const remove = (one: Comparison): void => onChange((now) => now.filter((other) => !isSame(one)(other)));
   return (
     <div role="group" aria-label="Beside it" className="flex flex-wrap items-center gap-x-3 gap-y-1">
       <span className="text-soft">Beside it</span>
@@ -51,7 +56,7 @@ export function ComparisonChoice({ chosen, onChange }: ComparisonChoiceProps) {
             key={kind}
             checked={on}
             disabled={!on && full}
-            onChange={() => onChange(on ? chosen.filter((one) => one.kind !== kind) : [...chosen, { kind }])}
+            onChange={() => (on ? remove : add)({ kind })}
           >
             {comparisonName({ comparison: { kind } })}
           </Checkbox>
@@ -66,7 +71,7 @@ export function ComparisonChoice({ chosen, onChange }: ComparisonChoiceProps) {
                 label={`${one.symbol} no more`}
                 icon={X}
                 className="!size-5"
-                onClick={() => onChange(chosen.filter((other) => other !== one))}
+                onClick={() => remove(one)}
               />
             </span>
           ),
@@ -76,7 +81,7 @@ export function ComparisonChoice({ chosen, onChange }: ComparisonChoiceProps) {
         value=""
         placeholder="an instrument"
         disabled={full}
-        onPick={add}
+        onPick={(symbol) => add({ kind: 'held', symbol })}
       />
     </div>
   );

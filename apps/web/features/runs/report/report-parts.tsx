@@ -18,7 +18,7 @@ import type { DaySpan } from '@/ui/chart/use-zoom.ts';
 import type { useReportPlace } from '../use-report-place.ts';
 import { Baseline, type RandomEntries } from './baseline.tsx';
 import { BootstrapSection } from './bootstrap-section.tsx';
-import { ComparisonChoice } from './comparisons.tsx';
+import { type ChangeChosen, ComparisonChoice } from './comparisons.tsx';
 import { DaysSection } from './days-section.tsx';
 import { NextOrders } from './next-orders.tsx';
 import { Part } from './parts.tsx';
@@ -32,7 +32,7 @@ interface ReportPartsProps {
   readonly bootstrap: Bootstrap | undefined;
   readonly place: ReturnType<typeof useReportPlace>;
   readonly comparisons: readonly Comparison[];
-  readonly onComparisons: (comparisons: readonly Comparison[]) => void;
+  readonly onComparisons: (change: ChangeChosen) => void;
   /** is told of the days in view; undefined for all of them */
   /** the days in view at first; all of them when left out */
   readonly span: DaySpan | undefined;

@@ -28,7 +28,7 @@ import { useRepeatedRun } from './use-repeated-run.ts';
 export function RunReport({ kept }: { kept: StoredRun }) {
   const [span, setSpan] = useSpanInAddress();
   useTitle('Runs', kept.name);
-  const [comparisons, setComparisons] = useComparisons();
+  const [comparisons, changeComparisons] = useComparisons();
   const { shown, bootstrap, said, whole, fault } = useRepeatedRun(kept, span, comparisons);
   const place = useReportPlace(kept.id, shown?.run);
   const [isDrawn, setDrawn] = useState(false);
@@ -109,7 +109,7 @@ export function RunReport({ kept }: { kept: StoredRun }) {
               bootstrap={bootstrap}
               place={place}
               comparisons={comparisons ?? []}
-              onComparisons={setComparisons}
+              onComparisons={changeComparisons}
               span={span}
               onSpan={setSpan}
               trades={all}
