@@ -18,7 +18,7 @@ export default defineConfig({
       // The store and the open documents of a page are its modules' own.
       project('page', ['apps/web/test/**/*.test.{ts,tsx}'], true),
     ],
-    setupFiles: ['apps/web/test/unmounted.ts'],
+    setupFiles: ['apps/web/test/rendering.ts'],
     reporters: process.env.PLATEAU_REPORTS
       ? ['default', ['json', { outputFile: '.reports/unit.json' }]]
       : ['default'],

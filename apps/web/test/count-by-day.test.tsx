@@ -1,11 +1,9 @@
 // @vitest-environment jsdom
 // A universe's members by day: the line, and the day under the crosshair.
 
-import { cleanup, fireEvent, render, screen } from '@testing-library/react';
-import { afterEach, describe, expect, it } from 'vitest';
+import { fireEvent, render, screen } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
 import { CountByDay } from '../features/market/universes/count-by-day.tsx';
-
-afterEach(cleanup);
 
 const FIRST = 18_000;
 const sessions = Int32Array.from({ length: 101 }, (_none, k) => FIRST + k);

@@ -1,11 +1,9 @@
 // @vitest-environment jsdom
 // What is folded away: what is typed in it, and when it opens by itself.
 
-import { cleanup, fireEvent, render, screen } from '@testing-library/react';
-import { afterEach, describe, expect, it } from 'vitest';
+import { fireEvent, render, screen } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
 import { Fold } from '../ui/fold.tsx';
-
-afterEach(cleanup);
 
 const isOpen = (): boolean => screen.getByRole('button').getAttribute('aria-expanded') === 'true';
 const press = (): void => void fireEvent.click(screen.getByRole('button'));

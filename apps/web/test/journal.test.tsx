@@ -2,7 +2,7 @@
 // What a tab typed last and the store had not taken: whatever looks at the sheet next has it.
 
 import 'fake-indexeddb/auto';
-import { cleanup, configure, renderHook, waitFor } from '@testing-library/react';
+import { cleanup, renderHook, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { type Sheet, textOf } from '../model/sheet/sheet.ts';
 
@@ -12,7 +12,6 @@ const { useSheets } = await import('../store/sheets/state.ts');
 const { useStoredSheet } = await import('../store/sheets/stored.ts');
 
 // However busy the machine is.
-configure({ asyncUtilTimeout: 60_000 });
 
 const sheet: Sheet = {
   id: 's',

@@ -14,7 +14,6 @@ afterEach(() => {
   cleanup();
   vi.restoreAllMocks();
 });
-const patience = { timeout: 60_000 };
 
 describe('a part that comes late', () => {
   it('stands in for itself until it is there', async () => {
@@ -25,7 +24,7 @@ describe('a part that comes late', () => {
     render(<Part />);
     expect(screen.getByText('on its way')).toBeTruthy();
     come(() => 'here it is');
-    expect(await screen.findByText('here it is', {}, patience)).toBeTruthy();
+    expect(await screen.findByText('here it is')).toBeTruthy();
   });
 
   it('whose code did not come says so beside the others, and comes when it is tried again', async () => {
@@ -41,11 +40,11 @@ describe('a part that comes late', () => {
         <p>its neighbour</p>
       </>,
     );
-    const fault = await screen.findByRole('alert', {}, patience);
+    const fault = await screen.findByRole('alert');
     expect(fault.textContent).toContain('The part cannot be shown');
     expect(fault.textContent).toContain('the server is gone');
     expect(screen.getByText('its neighbour')).toBeTruthy();
     await userEvent.click(screen.getByRole('button', { name: 'Try again' }));
-    expect(await screen.findByText('here it is', {}, patience)).toBeTruthy();
+    expect(await screen.findByText('here it is')).toBeTruthy();
   });
 });

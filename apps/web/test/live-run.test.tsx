@@ -2,14 +2,13 @@
 // A result in step with its sheet: the newest edit wins, and the curve before it stays as a ghost.
 
 import type { RunAsked, ShownOutcome, ShownRun } from '@plateau/core';
-import { configure, renderHook, waitFor } from '@testing-library/react';
+import { renderHook, waitFor } from '@testing-library/react';
 import { flushSync } from 'react-dom';
 import { createRoot } from 'react-dom/client';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { edit, type Sheet } from '../model/sheet/sheet.ts';
 
 // However busy the machine is.
-configure({ asyncUtilTimeout: 60_000 });
 
 interface Asked {
   readonly run: RunAsked;

@@ -2,8 +2,9 @@
 
 import { afterEach } from 'vitest';
 
-afterEach(async () => {
-  if (typeof document === 'undefined') return;
-  const { cleanup } = await import('@testing-library/react');
-  cleanup();
-});
+if (typeof document !== 'undefined') {
+  const { cleanup, configure } = await import('@testing-library/react');
+  // Only what hangs takes as long, on a machine with other work as well.
+  configure({ asyncUtilTimeout: 60_000 });
+  afterEach(cleanup);
+}

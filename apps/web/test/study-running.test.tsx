@@ -2,12 +2,11 @@
 // A study under way: its answer is kept, its fault told, it is stopped, and what has changed since is said.
 
 import 'fake-indexeddb/auto';
-import { configure, renderHook, waitFor } from '@testing-library/react';
+import { renderHook, waitFor } from '@testing-library/react';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { StoredStudy } from '../model/studies/stored-study.ts';
 
 // However busy the machine is.
-configure({ asyncUtilTimeout: 60_000 });
 
 type Answer = Awaited<ReturnType<typeof import('../workers/study-client.ts').studyInWorkers>>;
 interface Asked {
@@ -139,7 +138,7 @@ describe('a study under way', () => {
     const leaving = await ended();
     expect(toldOf()).toBe(left);
     history.pushState({}, '', '/market');
-    await waitFor(() => expect(toldOf()).toBe(leaving), { timeout: 20_000 });
+    await waitFor(() => expect(toldOf()).toBe(leaving));
     history.pushState({}, '', '/');
   });
 

@@ -1,12 +1,11 @@
 // @vitest-environment jsdom
 // Something asked while a component stands: late answers, faults, and questions that change.
 
-import { act, configure, renderHook, waitFor } from '@testing-library/react';
+import { act, renderHook, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { useAnswer } from '../ui/use-answer.ts';
 
 // However busy the machine is.
-configure({ asyncUtilTimeout: 60_000 });
 
 /** Questions that are answered when the test says so. */
 function questions() {
