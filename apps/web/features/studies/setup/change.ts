@@ -10,7 +10,7 @@ export type OnChange<S> = (change: Change<S>, what: string) => void;
 export type Part<S> = { readonly [K in keyof S]?: S[K] | undefined };
 
 /** Without what is undefined: a document has no such key. */
-export function without<S extends object>(document: object): S {
+function without<S extends object>(document: object): S {
   return Object.fromEntries(Object.entries(document).filter(([, value]) => value !== undefined)) as S;
 }
 
