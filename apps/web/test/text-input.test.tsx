@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 // A text of the store changed in place: what stands in the field while it is typed, refused, stored and undone.
 
-import { render, screen } from '@testing-library/react';
+import { cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import { TextInput } from '../ui/text-input.tsx';
@@ -29,6 +29,18 @@ describe('a text changed in place', () => {
     await userEvent.click(field());
     await userEvent.tab();
     expect(onCommit.mock.calls).toEqual([['Ebb']]);
+  });
+
+  it('is given on when the field goes while one types, and not again what was given on', async () => {
+    const onCommit = vi.fn();
+    show('Tide', {}, onCommit);
+    await type('Ebb');
+    cleanup();
+    expect(onCommit.mock.calls).toEqual([['Ebb']]);
+    show('Tide', {}, onCommit);
+    await type('Flow{Enter}');
+    cleanup();
+    expect(onCommit.mock.calls).toEqual([['Ebb'], ['Flow']]);
   });
 
   it('is given on by Enter', async () => {

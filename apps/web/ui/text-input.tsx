@@ -10,7 +10,7 @@ interface TextInputProps extends Native {
   readonly value: string;
   /** the row that the value was read from: another object each time the store was read */
   readonly from: unknown;
-  /** is given what was typed, when the field is left or Enter pressed */
+  /** is given what was typed, when the field is left or goes, or Enter is pressed */
   readonly onCommit: (text: string) => unknown;
 }
 

@@ -1,6 +1,6 @@
 // A text of the store, changed in place.
 
-import { useState } from 'react';
+import { useEffect, useEffectEvent, useState } from 'react';
 
 interface Typed {
   readonly text: string;
@@ -14,7 +14,7 @@ interface Committed {
   readonly value: string;
   /** the row that the value was read from: another object each time the store was read */
   readonly from: unknown;
-  /** is given what was typed, when the field is left */
+  /** is given what was typed, when the field is left or goes */
   readonly onCommit: (text: string) => unknown;
 }
 
@@ -30,6 +30,13 @@ export function useCommitted({ value, from, onCommit }: Committed) {
     setTyped({ text, over: from, committed: true });
     onCommit(text);
   };
+  const leave = (): void => {
+    setEditing(false);
+    if (typed && !typed.committed) commit(typed.text);
+  };
+  // A field that goes while one types, as by Back, is not left first.
+  const go = useEffectEvent(leave);
+  useEffect(() => () => go(), []);
   return {
     text: stands ? typed.text : value,
     enter: (): void => {
@@ -37,10 +44,7 @@ export function useCommitted({ value, from, onCommit }: Committed) {
       if (!stands) setTyped(undefined);
     },
     type: (text: string): void => setTyped({ text, over: from, committed: false }),
-    leave: (): void => {
-      setEditing(false);
-      if (typed && !typed.committed) commit(typed.text);
-    },
+    leave,
     commit,
   };
 }
