@@ -27,7 +27,7 @@ export default defineConfig({
     // The stand-in feed may be asked to be slow or to fail.
     env: { PLATEAU_TEST_FEED: '1' },
     url: `http://localhost:${PORT}/strategies`,
-    timeout: 60_000,
+    timeout: 300_000,
     reuseExistingServer: false,
   },
 });

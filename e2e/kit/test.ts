@@ -11,6 +11,8 @@ interface House {
   seed: Seed;
   /** Whether a page may begin with the run of the last one; without, what is shown is what its engine has run. */
   showsLastRun: boolean;
+  /** Milliseconds that the store takes for each change that the page makes, as on a disk that is busy. */
+  storeTakes: number;
   /** Faults that the test itself makes. */
   tolerated: RegExp;
   /** A folder of the test's own, gone after it. */
@@ -29,9 +31,26 @@ function forbidShownRuns(): void {
   };
 }
 
+/** In the page: each transaction that writes is kept busy a while, so that what is written is read back late. */
+function slowStore(ms: number): void {
+  const { transaction } = IDBDatabase.prototype;
+  IDBDatabase.prototype.transaction = function begin(names, mode, options) {
+    const begun = transaction.call(this, names, mode, options);
+    const [first] = begun.objectStoreNames;
+    if (mode !== 'readwrite' || first === undefined) return begun;
+    const end = performance.now() + ms;
+    const keepBusy = (): void => {
+      if (performance.now() < end) begun.objectStore(first).count(IDBKeyRange.only('')).onsuccess = keepBusy;
+    };
+    keepBusy();
+    return begun;
+  };
+}
+
 export const test = base.extend<House>({
   seed: ['market', { option: true }],
   showsLastRun: [true, { option: true }],
+  storeTakes: [0, { option: true }],
   tolerated: [/^$/, { option: true }],
   // biome-ignore lint/correctness/noEmptyPattern: Playwright reads what a fixture takes from its pattern.
   scratch: async ({}, use) => {
@@ -39,11 +58,15 @@ export const test = base.extend<House>({
     await use(folder);
     rmSync(folder, { recursive: true });
   },
-  context: async ({ seed, scratch, showsLastRun, tolerated, launchOptions, baseURL, viewport }, use) => {
+  context: async (
+    { seed, scratch, showsLastRun, storeTakes, tolerated, launchOptions, baseURL, viewport },
+    use,
+  ) => {
     const profile = join(scratch, 'profile');
     plant(seed, profile);
     const context = await chromium.launchPersistentContext(profile, { ...launchOptions, baseURL, viewport });
     if (!showsLastRun) await context.addInitScript(forbidShownRuns);
+    if (storeTakes > 0) await context.addInitScript(slowStore, storeTakes);
     const faults: string[] = [];
     const note = (text: string): void => {
       if (!network.test(text) && !tolerated.test(text)) faults.push(text);
