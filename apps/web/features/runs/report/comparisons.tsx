@@ -1,12 +1,11 @@
 'use client';
 
 import type { Comparison } from '@plateau/core';
-import { useLiveQuery } from 'dexie-react-hooks';
 import Joi from 'joi';
 import { X } from 'lucide-react';
 import { InstrumentPicker } from '@/parts/instrument-picker.tsx';
 import { comparisonName } from '@/parts/report/comparison-name.ts';
-import { changeSetting, readSetting } from '@/store/setting.ts';
+import { useKept } from '@/store/setting.ts';
 import { IconButton } from '@/ui/button';
 import { Checkbox } from '@/ui/checkbox.tsx';
 
@@ -22,11 +21,8 @@ const kind = Joi.array().items(
 
 /** The curves chosen to be held against runs, kept from visit to visit; undefined until they are known. */
 export function useComparisons() {
-  const chosen = useLiveQuery(() => readSetting(KEY, kind, NONE), []);
-  const change = (make: ChangeChosen): void => {
-    void changeSetting(KEY, kind, NONE, (now) => make(now).slice(0, MOST));
-  };
-  return [chosen, change] as const;
+  const [chosen, change] = useKept(KEY, kind, NONE);
+  return [chosen, (make: ChangeChosen): void => void change((now) => make(now).slice(0, MOST))] as const;
 }
 
 export type ChangeChosen = (now: readonly Comparison[]) => readonly Comparison[];
