@@ -61,16 +61,22 @@ export function act(place: UndoPlace, words: string, { redo, undo, told }: Ways)
   };
   const doing = redo();
   // The store's promises are of a kind of their own.
-  if (isThenable(doing)) {
-    const done = Promise.resolve(doing).then(remember);
-    const settled = Promise.allSettled([underWay.get(place), done]);
-    underWay.set(place, settled);
-    void settled.then(() => underWay.get(place) === settled && underWay.delete(place));
-    return done;
-  }
+  if (isThenable(doing)) return isUnderWay(place, Promise.resolve(doing).then(remember));
   remember();
   return Promise.resolve();
 }
+
+/** Notes work on a place's acts, so that what comes after it waits for it. */
+function isUnderWay(place: UndoPlace, work: Promise<void>): Promise<void> {
+  const settled = Promise.allSettled([underWay.get(place), work]);
+  underWay.set(place, settled);
+  void settled.then(() => underWay.get(place) === settled && underWay.delete(place));
+  return work;
+}
+
+/** Undoes or does again, after all that is under way. */
+const inTurn = (place: UndoPlace, work: () => Promise<void>): Promise<void> =>
+  isUnderWay(place, actsSettled(place).then(work));
 
 function isThenable(value: unknown): value is PromiseLike<unknown> {
   return typeof (value as Partial<PromiseLike<unknown>> | undefined)?.then === 'function';
@@ -85,33 +91,63 @@ export async function toldIfFailed(work: Promise<void>): Promise<void> {
   }
 }
 
+/** Steps that a place keeps itself, such as a sheet's, among its acts by their times. */
+export interface OwnSteps {
+  /** when the newest was done; undefined when there is none */
+  readonly lastAt: () => number | undefined;
+  /** when the one that would be done again was undone */
+  readonly nextAt: () => number | undefined;
+  readonly undo: () => void;
+  readonly redo: () => void;
+}
+
+type Stack = keyof Stacks;
+const newest = (place: UndoPlace, stack: Stack): Act | undefined => useActs.getState()[place][stack].at(-1);
+
 /** Undoes an act, the newest when none is named. @throws what the undoing throws; the act then stays */
-export async function takeBack(place: UndoPlace, which?: Act): Promise<void> {
-  await actsSettled(place);
-  const { done } = useActs.getState()[place];
-  const one = which ? done.find((it) => it === which) : done[done.length - 1];
-  if (!one) return;
-  await one.undo();
-  const stacks = useActs.getState()[place];
-  useActs.setState({
-    [place]: {
-      done: stacks.done.filter((it) => it !== one),
-      undone: [...stacks.undone, { ...one, at: Date.now() }],
-    },
+export function takeBack(place: UndoPlace, which?: Act): Promise<void> {
+  return inTurn(place, () => move(place, which ?? newest(place, 'done'), 'done', 'undone'));
+}
+
+/** Does the act again that was undone last. @throws what the doing throws; the act then stays undone */
+export function doAgain(place: UndoPlace): Promise<void> {
+  return inTurn(place, () => move(place, newest(place, 'undone'), 'undone', 'done'));
+}
+
+/** Undoes the newest of a place's acts and its own steps, and tells when it could not be done. */
+export function undoIn(place: UndoPlace, own?: OwnSteps): Promise<void> {
+  return inTurn(place, async () => {
+    const one = newest(place, 'done');
+    const step = own?.lastAt();
+    if (one && (step === undefined || one.at >= step)) await toldIfFailed(move(place, one, 'done', 'undone'));
+    else if (step !== undefined) own?.undo();
   });
 }
 
-/** Does the act again that was undone last. */
-export async function doAgain(place: UndoPlace): Promise<void> {
-  const { undone } = useActs.getState()[place];
-  const one = undone[undone.length - 1];
-  if (!one) return;
-  await one.redo();
-  const stacks = useActs.getState()[place];
-  useActs.setState({
-    [place]: {
-      done: [...stacks.done, { ...one, at: Date.now() }],
-      undone: stacks.undone.filter((it) => it !== one),
-    },
+/** Does again what was undone last, of a place's acts and its own steps, and tells when it could not be done. */
+export function redoIn(place: UndoPlace, own?: OwnSteps): Promise<void> {
+  return inTurn(place, async () => {
+    const one = newest(place, 'undone');
+    const step = own?.nextAt();
+    if (one && (step === undefined || one.at >= step)) await toldIfFailed(move(place, one, 'undone', 'done'));
+    else if (step !== undefined) own?.redo();
   });
+}
+
+/** Takes an act from one stack to the other, by undoing it or doing it again; it is on neither meanwhile. */
+async function move(place: UndoPlace, one: Act | undefined, from: Stack, to: Stack): Promise<void> {
+  if (!one || !useActs.getState()[place][from].includes(one)) return;
+  change(place, from, (acts) => acts.filter((it) => it !== one));
+  try {
+    await (to === 'undone' ? one.undo() : one.redo());
+  } catch (error) {
+    change(place, from, (acts) => [...acts, one].sort((a, b) => a.at - b.at));
+    throw error;
+  }
+  change(place, to, (acts) => [...acts, { ...one, at: Date.now() }]);
+}
+
+function change(place: UndoPlace, stack: Stack, by: (acts: readonly Act[]) => readonly Act[]): void {
+  const stacks = useActs.getState()[place];
+  useActs.setState({ [place]: { ...stacks, [stack]: by(stacks[stack]) } });
 }

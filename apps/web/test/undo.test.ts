@@ -4,8 +4,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 
 vi.mock('sonner', () => ({ toast: Object.assign(vi.fn(), { error: vi.fn() }) }));
 
-const { act, doAgain, takeBack, useActs } = await import('../store/undo.ts');
-const { redoIn, undoIn } = await import('../parts/keys/use-undo-keys.ts');
+const { act, doAgain, redoIn, takeBack, undoIn, useActs } = await import('../store/undo.ts');
 
 const EMPTY = { done: [], undone: [] };
 let value: string[] = [];
@@ -73,6 +72,26 @@ describe('acts of a place', () => {
     expect(value).toEqual(['a']);
     await undoIn('market');
     expect(value).toEqual([]);
+  });
+
+  it('are undone and done again once for each time it is asked, however slow the store is', async () => {
+    const later = () => new Promise<void>((resolve) => setTimeout(resolve));
+    const slow = (what: string) =>
+      act('market', what, {
+        redo: () => later().then(() => (value = [...value, what])),
+        undo: () => later().then(() => (value = value.filter((one) => one !== what))),
+      });
+    await slow('a');
+    await slow('b');
+    await slow('c');
+    await Promise.all([undoIn('market'), undoIn('market')]);
+    expect(value).toEqual(['a']);
+    await Promise.all([undoIn('market'), redoIn('market'), redoIn('market'), takeBack('market')]);
+    expect(value).toEqual(['a']);
+    await Promise.all([doAgain('market'), doAgain('market'), doAgain('market')]);
+    expect(value).toEqual(['a', 'b', 'c']);
+    const { done, undone } = useActs.getState().market;
+    expect([done.map(({ words }) => words), undone]).toEqual([['a', 'b', 'c'], []]);
   });
 
   it('that failed hold back nothing', async () => {

@@ -1,8 +1,8 @@
 // The open blend's own steps, among what can be undone in the Blends place.
 
-import { type OwnSteps, redoIn, undoIn } from '@/parts/keys/use-undo-keys.ts';
 import { redoBlendEdit, undoBlendEdit } from '@/store/blends/actions.ts';
 import { openedBlend } from '@/store/blends/state.ts';
+import { type OwnSteps, redoIn, undoIn } from '@/store/undo.ts';
 
 /** When a blend's step was last undone, for the order of doing again. */
 const undoneAt = new Map<string, number>();

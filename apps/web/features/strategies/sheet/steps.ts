@@ -1,8 +1,8 @@
 // The open sheet's own steps, among what can be undone in the Strategies place.
 
-import { type OwnSteps, redoIn, undoIn } from '@/parts/keys/use-undo-keys.ts';
 import { redoEdit, undoEdit } from '@/store/sheets/actions.ts';
 import { openedSheet } from '@/store/sheets/state.ts';
+import { type OwnSteps, redoIn, undoIn } from '@/store/undo.ts';
 
 /** When a sheet's step was last undone, for the order of doing again. */
 const undoneAt = new Map<string, number>();
