@@ -49,6 +49,9 @@ export async function actsSettled(place: UndoPlace): Promise<void> {
   if (work) await Promise.race([work, new Promise((resolve) => setTimeout(resolve, PATIENCE))]);
 }
 
+/** Whether an act of any place is under way: one who leaves now may lose it. */
+export const isActUnderWay = (): boolean => underWay.size > 0;
+
 /** Does something that can be taken back. @throws what the doing throws; it is then no act */
 export function act(place: UndoPlace, words: string, { redo, undo, told }: Ways): Promise<void> {
   const remember = (): void => {

@@ -14,6 +14,7 @@ import { IconButton } from '@/ui/button';
 import { Link } from '@/ui/link.tsx';
 import { useArrowFocus } from '@/ui/use-arrow-focus.ts';
 import { AddressProvider } from './address.tsx';
+import { Unfinished } from './unfinished.tsx';
 import { UntoldFaults } from './untold-faults.tsx';
 
 /** What surrounds every page: the places, the theme, the command menu. */
@@ -37,6 +38,7 @@ export function Shell({ nonce, children }: { nonce: string | undefined; children
           <Toasts />
           <StudyEnds />
           <UntoldFaults />
+          <Unfinished />
         </Tooltip.Provider>
       </AddressProvider>
     </ThemeProvider>
