@@ -108,16 +108,21 @@ test('one instrument is traded without a universe made for it, and its run says 
   await expect(page.getByRole('status').filter({ hasText: 'Repeated to the last bit.' })).toBeVisible();
 });
 
-test('letters are commands until they are switched off', async () => {
-  await page.goto('/strategies');
-  await done();
-  await page.getByRole('button', { name: 'Keys (?)' }).click();
-  await page.getByRole('switch', { name: 'Single letters are commands' }).click();
-  await page.keyboard.press('Escape');
-  await page.getByRole('heading', { name: 'Trade', exact: true, includeHidden: true }).click();
-  await page.keyboard.press('n');
-  await page.keyboard.press('ControlOrMeta+.');
-  await expect(page.getByPlaceholder('What do you want to do?')).toBeVisible();
-  await page.keyboard.press('Escape');
-  await expect(page.getByLabel('Name of the sheet')).toHaveValue('High ground');
+test.describe('on a busy disk', () => {
+  // What is changed is read back after the next change is made.
+  test.use({ storeTakes: 500 });
+
+  test('letters are commands until they are switched off', async () => {
+    await page.goto('/strategies');
+    await done();
+    await page.getByRole('button', { name: 'Keys (?)' }).click();
+    await page.getByRole('switch', { name: 'Single letters are commands' }).click();
+    await page.keyboard.press('Escape');
+    await page.getByRole('heading', { name: 'Trade', exact: true, includeHidden: true }).click();
+    await page.keyboard.press('n');
+    await page.keyboard.press('ControlOrMeta+.');
+    await expect(page.getByPlaceholder('What do you want to do?')).toBeVisible();
+    await page.keyboard.press('Escape');
+    await expect(page.getByLabel('Name of the sheet')).toHaveValue('High ground');
+  });
 });

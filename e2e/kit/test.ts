@@ -34,13 +34,15 @@ function forbidShownRuns(): void {
 /** In the page: each transaction that writes is kept busy a while, so that what is written is read back late. */
 function slowStore(ms: number): void {
   const { transaction } = IDBDatabase.prototype;
-  IDBDatabase.prototype.transaction = function begin(names, mode, options) {
-    const begun = transaction.call(this, names, mode, options);
-    const [first] = begun.objectStoreNames;
-    if (mode !== 'readwrite' || first === undefined) return begun;
+  IDBDatabase.prototype.transaction = function begin(...asked: Parameters<typeof transaction>) {
+    const begun = transaction.apply(this, asked);
+    const [store] = begun.objectStoreNames;
+    if (asked[1] !== 'readwrite' || store === undefined) return begun;
+    // It ends by itself once nothing is asked of it any more.
+    begun.commit = () => undefined;
     const end = performance.now() + ms;
     const keepBusy = (): void => {
-      if (performance.now() < end) begun.objectStore(first).count(IDBKeyRange.only('')).onsuccess = keepBusy;
+      if (performance.now() < end) begun.objectStore(store).count(IDBKeyRange.only('')).onsuccess = keepBusy;
     };
     keepBusy();
     return begun;
