@@ -141,12 +141,15 @@ export function redoIn(place: UndoPlace, own?: OwnSteps): Promise<void> {
 async function move(place: UndoPlace, one: Act | undefined, from: Stack, to: Stack): Promise<void> {
   if (!one || !useActs.getState()[place][from].includes(one)) return;
   change(place, from, (acts) => acts.filter((it) => it !== one));
+  const before = newest(place, 'done');
   try {
     await (to === 'undone' ? one.undo() : one.redo());
   } catch (error) {
     change(place, from, (acts) => [...acts, one].sort((a, b) => a.at - b.at));
     throw error;
   }
+  // What was undone is forgotten where something else was done meanwhile.
+  if (to === 'undone' && newest(place, 'done') !== before) return;
   change(place, to, (acts) => [...acts, { ...one, at: Date.now() }]);
 }
 

@@ -113,6 +113,23 @@ describe('acts of a place', () => {
     expect(value).toEqual(['b']);
   });
 
+  it('forget what is being undone while something else is done', async () => {
+    let finish = (): void => undefined;
+    const undo = () =>
+      new Promise<void>((resolve) => {
+        finish = resolve;
+      });
+    await act('market', 'slow to undo', { redo: () => undefined, undo });
+    const undoing = undoIn('market');
+    await vi.waitFor(() => expect(useActs.getState().market.done).toEqual([]), { timeout: 60_000 });
+    await put('b');
+    finish();
+    await undoing;
+    await doAgain('market');
+    const { done, undone } = useActs.getState().market;
+    expect([done.map(({ words }) => words), undone]).toEqual([['put b'], []]);
+  });
+
   it('stand apart from those of another place', async () => {
     await put('a');
     await takeBack('runs');
