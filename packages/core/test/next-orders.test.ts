@@ -7,6 +7,7 @@ import { nextWeekday } from '../src/days/day.ts';
 import { createEngine } from '../src/engine.ts';
 import { at } from '../src/numeric/at.ts';
 import { OUTCOMES } from '../src/simulation/records.ts';
+import type { Strategy } from '../src/strategy/strategy.ts';
 import { anyStrategy, randomMarket } from './market.ts';
 
 /** One bar more, all of it at the last close. */
@@ -22,6 +23,38 @@ function oneMore(bars: Bars, day: number): Bars {
     volume: longer(bars.volume, 1000),
   };
 }
+
+/** Its second order is short of cash by less than the commission of what is sold before it. */
+const CUT_BY_COMMISSION: Strategy = {
+  name: 'test',
+  notes: '',
+  bars: 'day',
+  dials: {},
+  long: {
+    enter: 'close is the highest of 8 days and on IX (close > 10-day average)',
+    exit: 'profit > 3% or days held is at least 6',
+    rank: { by: '4-day return', first: 'highest' },
+    stops: { initial: { atr: 5, times: 2 }, target: { percent: 6 }, trigger: 'touch', bars: 3 },
+  },
+  size: { method: 'equal-slots', fractional: false, unaffordable: 'skip' },
+  limits: { positions: 2, afterMembership: 'hold' },
+  timing: { enter: 'next-open', exit: 'next-open' },
+  account: { capital: 50000, leverage: 1 },
+  costs: {
+    commission: { fixed: 0, perShare: 0.002, percent: 0, min: 1, maxPercent: 2 },
+    slippage: 0,
+    cashRate: 4,
+    marginRate: 6,
+    borrowRate: 2,
+  },
+  seed: 1,
+  short: {
+    enter: 'gaps up or 4-day return < -2%',
+    exit: 'close < 5-day average',
+    rank: { by: '5-day RSI', first: 'lowest' },
+    stops: { initial: { level: 'close * 0.9' }, trigger: 'touch' },
+  },
+};
 
 test('an order that finds room is filled by a session that opens where the last one closed, and no other', () => {
   const seen = new Map<string, number>();
@@ -57,7 +90,7 @@ test('an order that finds room is filled by a session that opens where the last 
         for (const { likely } of said) seen.set(likely, (seen.get(likely) ?? 0) + 1);
       },
     ),
-    { numRuns: 150 },
+    { numRuns: 150, examples: [[CUT_BY_COMMISSION, 37]] },
   );
   for (const outcome of ['taken', 'no-slot'] as const) expect(seen.get(outcome), outcome).toBeGreaterThan(0);
 });

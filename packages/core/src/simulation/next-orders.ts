@@ -62,10 +62,12 @@ class Rehearsal {
     for (const book of books) book.takenToday = 0;
   }
 
-  /** What is on its way out makes room: a long its price, a short what is bound for it beyond its price. */
+  /** What is on its way out makes room: a long its price, a short what is bound for it beyond its price, less its commission. */
   exit(book: Book): void {
+    const { exitCommission } = this.#plan.account;
     for (const p of book.positions.filter(({ queued }) => queued !== undefined)) {
-      this.#power += p.shares * p.bars.close[p.bar]!;
+      const close = p.bars.close[p.bar]!;
+      this.#power += p.shares * close - commissionOf(exitCommission, p.shares, close);
       book.forget(p);
     }
   }
