@@ -2,6 +2,7 @@
 
 import { toast } from 'sonner';
 import { create } from 'zustand';
+import { told } from './told.ts';
 
 export type UndoPlace = 'market' | 'strategies' | 'runs' | 'studies' | 'blends';
 
@@ -53,13 +54,13 @@ export async function actsSettled(place: UndoPlace): Promise<void> {
 export const isActUnderWay = (): boolean => underWay.size > 0;
 
 /** Does something that can be taken back. @throws what the doing throws; it is then no act */
-export function act(place: UndoPlace, words: string, { redo, undo, told }: Ways): Promise<void> {
+export function act(place: UndoPlace, words: string, { redo, undo, told: isTold }: Ways): Promise<void> {
   const remember = (): void => {
     const one: Act = { words, at: Date.now(), undo, redo };
     const { done } = useActs.getState()[place];
     useActs.setState({ [place]: { done: [...done, one].slice(-MOST), undone: [] } });
-    if (told) {
-      toast(words, { action: { label: 'Undo', onClick: () => void toldIfFailed(takeBack(place, one)) } });
+    if (isTold) {
+      toast(words, { action: { label: 'Undo', onClick: () => void told(takeBack(place, one)) } });
     }
   };
   const doing = redo();
@@ -83,15 +84,6 @@ const inTurn = (place: UndoPlace, work: () => Promise<void>): Promise<void> =>
 
 function isThenable(value: unknown): value is PromiseLike<unknown> {
   return typeof (value as Partial<PromiseLike<unknown>> | undefined)?.then === 'function';
-}
-
-/** Waits for an undoing or redoing, and tells when it could not be done. */
-export async function toldIfFailed(work: Promise<void>): Promise<void> {
-  try {
-    await work;
-  } catch (error) {
-    toast.error(`That could not be done: ${error instanceof Error ? error.message : String(error)}`);
-  }
 }
 
 /** Steps that a place keeps itself, such as a sheet's, among its acts by their times. */
@@ -118,23 +110,24 @@ export function doAgain(place: UndoPlace): Promise<void> {
 }
 
 /** Undoes the newest of a place's acts and its own steps, and tells when it could not be done. */
-export function undoIn(place: UndoPlace, own?: OwnSteps): Promise<void> {
-  return inTurn(place, async () => {
-    const one = newest(place, 'done');
-    const step = own?.lastAt();
-    if (one && (step === undefined || one.at >= step)) await toldIfFailed(move(place, one, 'done', 'undone'));
-    else if (step !== undefined) own?.undo();
-  });
-}
+export const undoIn = (place: UndoPlace, own?: OwnSteps): Promise<void> =>
+  inTurn(place, () => step(place, 'done', 'undone', own && [own.lastAt, own.undo]));
 
 /** Does again what was undone last, of a place's acts and its own steps, and tells when it could not be done. */
-export function redoIn(place: UndoPlace, own?: OwnSteps): Promise<void> {
-  return inTurn(place, async () => {
-    const one = newest(place, 'undone');
-    const step = own?.nextAt();
-    if (one && (step === undefined || one.at >= step)) await toldIfFailed(move(place, one, 'undone', 'done'));
-    else if (step !== undefined) own?.redo();
-  });
+export const redoIn = (place: UndoPlace, own?: OwnSteps): Promise<void> =>
+  inTurn(place, () => step(place, 'undone', 'done', own && [own.nextAt, own.redo]));
+
+/** Moves the newest act, or goes the place's own step where that is newer. */
+async function step(
+  place: UndoPlace,
+  from: Stack,
+  to: Stack,
+  [ownAt, goOwn]: readonly [at?: () => number | undefined, go?: () => void] = [],
+): Promise<void> {
+  const one = newest(place, from);
+  const at = ownAt?.();
+  if (one && (at === undefined || one.at >= at)) await told(move(place, one, from, to));
+  else if (at !== undefined) goOwn?.();
 }
 
 /** Takes an act from one stack to the other, by undoing it or doing it again; it is on neither meanwhile. */

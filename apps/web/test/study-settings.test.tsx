@@ -5,6 +5,7 @@ import 'fake-indexeddb/auto';
 import type { Study } from '@plateau/core';
 import { readStudy, STRATEGY_FORMAT, STUDY_FORMAT } from '@plateau/files';
 import { fireEvent, render, screen } from '@testing-library/react';
+import { Tooltip } from 'radix-ui';
 import { expect, it } from 'vitest';
 import type { Change } from '../features/studies/setup/change.ts';
 import { Settings } from '../features/studies/setup/settings.tsx';
@@ -82,4 +83,26 @@ it.each(CASES)('%o keeps what each field was given', async (document, typed, exp
   }
   expect(changes.length).toBe(Object.keys(typed).length);
   expect(changes.reduce((now, change) => change(now), read.value)).toMatchObject(expected);
+});
+
+it('a signal that is removed twice, before it is gone from the screen, takes no other with it', async () => {
+  const signals = [
+    { name: 'low', rule: 'streak <= -4' },
+    { name: 'high', rule: 'streak >= 4' },
+    { name: 'still', rule: 'streak = 0' },
+  ];
+  const read = readStudy({ ...common, kind: 'edge', signals, horizons: [1] }, 'study');
+  if (!read.ok) throw new Error(JSON.stringify(read.problems));
+  const changes: Change<Study>[] = [];
+  const row: StoredStudy = { id: 's', created: 1, study: common };
+  render(
+    <Tooltip.Provider>
+      <Settings row={row} study={read.value} onChange={(change) => changes.push(change)} />
+    </Tooltip.Provider>,
+  );
+  const remove = await screen.findByRole('button', { name: 'Remove low' });
+  fireEvent.click(remove);
+  fireEvent.click(remove);
+  const left = changes.reduce((now, change) => change(now), read.value);
+  expect(left).toMatchObject({ signals: [{ name: 'high' }, { name: 'still' }] });
 });

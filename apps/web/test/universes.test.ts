@@ -111,7 +111,16 @@ describe('a universe in the store', () => {
     await expect(put((its) => ({ ...its, to: 3 }))).rejects.toThrow('before it joins');
     await put(() => undefined);
     expect((await stored('one'))?.members).toEqual([twice[0], twice[1]]);
-    // It is gone; the one that is left of the symbol is another.
+    // It is gone, as after a second click; the one that is left of the symbol is another.
+    const [first] = twice;
+    await changeMembers(one, (now) => [...now, again], 'ABE is back.');
+    const removeFirst = () =>
+      changeMembers(one, (now) => changeSpell(now, twice, first, () => undefined), 'ABE is removed.');
+    await removeFirst();
+    await expect(removeFirst()).rejects.toThrow('ABE is no member any more');
+    expect((await stored('one'))?.members).toEqual([twice[1], again]);
+    await takeBack('market');
+    await takeBack('market');
     await expect(put((its) => ({ ...its, to: 9 }))).rejects.toThrow('ABE is no member any more');
   });
 

@@ -82,9 +82,10 @@ function placeOf(now: Universe, seen: Universe, spell: Membership): number {
   const asSeen = now.findIndex((one) => isSame(one, spell));
   if (asSeen >= 0) return asSeen;
   const ofSymbol = (one: Membership): boolean => one.symbol === spell.symbol;
-  const line = seen.filter(ofSymbol).findIndex((one) => isSame(one, spell));
+  const before = seen.filter(ofSymbol);
   const places = now.flatMap((one, place) => (ofSymbol(one) ? [place] : []));
-  return places[line] ?? -1;
+  // Where one has gone since, the same in line may be another.
+  return places.length === before.length ? (places[before.findIndex((one) => isSame(one, spell))] ?? -1) : -1;
 }
 
 function isSame(a: Membership, b: Membership): boolean {

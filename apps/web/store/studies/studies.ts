@@ -40,7 +40,7 @@ export async function newestStudy(id: string): Promise<StoredStudy> {
 
 async function storedStudy(id: string): Promise<StoredStudy> {
   const row = await readOne('studies', id);
-  if (!row) throw new Error('the study is deleted');
+  if (!row) throw new Error('the study is deleted, or cannot be read');
   return row;
 }
 

@@ -123,10 +123,6 @@ function dateColumn(
     const day = dayOrNone(iso);
     if (day === spell[key]) return onFault(undefined);
     if (day === undefined && iso !== '') return onFault(`“${iso}” is no date; write YYYY-MM-DD.`);
-    const { from, to }: Partial<Membership> = { ...spell, [key]: day };
-    if (from !== undefined && to !== undefined && from > to) {
-      return onFault(`${spell.symbol} cannot leave the universe before it joins.`);
-    }
     change(
       spell,
       { [key]: day },

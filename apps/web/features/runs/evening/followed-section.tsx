@@ -6,7 +6,7 @@ import { benchmarkOf } from '@/model/runs/kept.ts';
 import { HelpMark } from '@/parts/help-mark.tsx';
 import { changeFollowed, removeFollowed } from '@/store/follow/followed.ts';
 import { readTypedAccount } from '@/store/follow/typed-account.ts';
-import { toldIfFailed } from '@/store/undo.ts';
+import { told } from '@/store/told.ts';
 import { Button, IconButton } from '@/ui/button';
 import { Fold } from '@/ui/fold.tsx';
 import { count, money, percent } from '@/ui/format.ts';
@@ -43,7 +43,7 @@ export function FollowedSection({ one }: { one: FollowedEvening }) {
           onCommit={(text) => {
             const name = text.trim();
             if (name !== followed.name)
-              void toldIfFailed(changeFollowed(followed.id, 'What is followed was renamed.', { name }));
+              void told(changeFollowed(followed.id, 'What is followed was renamed.', { name }));
           }}
           className="w-64 min-w-0 rounded-sm border border-transparent bg-transparent px-1 font-serif text-lg hover:border-hairline focus:border-strong"
         />
@@ -56,7 +56,7 @@ export function FollowedSection({ one }: { one: FollowedEvening }) {
           <IconButton
             label={`Follow ${followed.name} no more`}
             icon={Trash2}
-            onClick={() => void toldIfFailed(removeFollowed(followed))}
+            onClick={() => void told(removeFollowed(followed))}
           />
         </span>
       </header>
@@ -165,7 +165,7 @@ function OtherPast({ one: { followed }, now }: { one: FollowedEvening; now: Test
       <Button
         className="justify-self-start"
         onClick={() =>
-          void toldIfFailed(
+          void told(
             changeFollowed(followed.id, `“${followed.name}” goes on with the bars of now.`, {
               tested: now,
               engine: ENGINE_VERSION,

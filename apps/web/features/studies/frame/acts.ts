@@ -1,18 +1,8 @@
 // What can be done with a study. The engine comes with the first that is run.
 
 import type { Study } from '@plateau/core';
-import { toast } from 'sonner';
 import { tellFault, useRunningStudies } from '@/parts/studies/state.ts';
 import { changeStudy } from '@/store/studies/studies.ts';
-
-/** Says why something could not be done. */
-export async function told(doing: Promise<unknown>): Promise<void> {
-  try {
-    await doing;
-  } catch (error) {
-    toast.error(`That could not be done: ${error instanceof Error ? error.message : String(error)}`);
-  }
-}
 
 /** Runs it from where it was stopped. */
 export async function runIt(id: string): Promise<void> {

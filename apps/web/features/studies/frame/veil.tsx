@@ -5,10 +5,10 @@ import { EyeOff } from 'lucide-react';
 import type { StoredStudy } from '@/model/studies/stored-study.ts';
 import { openHoldoutOf } from '@/store/sheets/actions.ts';
 import { openVeilOf } from '@/store/studies/studies.ts';
+import { told } from '@/store/told.ts';
 import { Button } from '@/ui/button';
 import { count } from '@/ui/format.ts';
 import { withPart } from '../setup/change.ts';
-import { told } from './acts.ts';
 
 /** The days that the sheet holds out: the study ends before them until they are opened, which is counted, here and on the sheet. */
 export function Veil({ row: { id, origin } }: { row: StoredStudy }) {

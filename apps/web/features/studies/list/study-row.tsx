@@ -7,11 +7,12 @@ import { KIND_NAMES, nameOfStudy, type StoredStudy, studyOf } from '@/model/stud
 import { universesOf } from '@/model/studies/universes.ts';
 import { type StudyCondition, useCondition } from '@/parts/studies/use-condition.ts';
 import { changeStudy, duplicateStudy, removeStudy } from '@/store/studies/studies.ts';
+import { told } from '@/store/told.ts';
 import { Button, IconButton } from '@/ui/button';
 import { moment } from '@/ui/format.ts';
 import { Link } from '@/ui/link.tsx';
 import { Select } from '@/ui/select.tsx';
-import { runIt, stopIt, told } from '../frame/acts.ts';
+import { runIt, stopIt } from '../frame/acts.ts';
 import { ConditionLine } from '../frame/condition-line.tsx';
 import { takeOutResult, takeOutStudy } from '../frame/take-out.ts';
 import { foundWords } from './found-words.ts';

@@ -13,11 +13,11 @@ import { useMemo, useState } from 'react';
 import { nameOfStudy, type StoredStudy } from '@/model/studies/stored-study.ts';
 import { TableOut } from '@/parts/table-out.tsx';
 import { addStudy } from '@/store/studies/studies.ts';
+import { told } from '@/store/told.ts';
 import { DataTable, dataColumn } from '@/ui/data-table.tsx';
 import { FilterField } from '@/ui/filter-field.tsx';
 import { count, ratio } from '@/ui/format.ts';
 import { readFilter } from '@/ui/row-filter.ts';
-import { told } from '../frame/acts.ts';
 import { Answered } from '../frame/answered.tsx';
 
 interface SearchViewProps {

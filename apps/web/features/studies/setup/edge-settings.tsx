@@ -21,6 +21,8 @@ export function EdgeSettings(props: SettingsProps<EdgeStudy>) {
   const { row, study, onChange } = props;
   const { signals } = study;
   const universes = useUniverses();
+  // A signal is known by its place; where one has gone since it was drawn, that place is another's.
+  const isAllThere = (now: EdgeStudy): boolean => now.signals.length >= signals.length;
   const put = (
     part: Part<EdgeStudy> | ((now: EdgeStudy) => Part<EdgeStudy>),
     what = 'The study’s settings were changed.',
@@ -36,7 +38,9 @@ export function EdgeSettings(props: SettingsProps<EdgeStudy>) {
             signal={signal}
             onChange={(change) =>
               put(
-                (now) => ({ signals: now.signals.map((one, n) => (n === k ? change(one) : one)) }),
+                (now) => ({
+                  signals: now.signals.map((one, n) => (n === k && isAllThere(now) ? change(one) : one)),
+                }),
                 `The signal “${signal.name}” was changed.`,
               )
             }
@@ -44,7 +48,9 @@ export function EdgeSettings(props: SettingsProps<EdgeStudy>) {
               signals.length > 1
                 ? () =>
                     put(
-                      (now) => ({ signals: now.signals.filter((_one, n) => n !== k) }),
+                      (now) => ({
+                        signals: isAllThere(now) ? now.signals.filter((_one, n) => n !== k) : now.signals,
+                      }),
                       `“${signal.name}” is no signal any more.`,
                     )
                 : undefined
@@ -58,8 +64,8 @@ export function EdgeSettings(props: SettingsProps<EdgeStudy>) {
                 (now) => ({
                   signals: [
                     ...now.signals,
-                    { name: `signal ${now.signals.length + 1}`, rule: NEW_RULE, side: 'long' },
-                  ],
+                    { name: `signal ${now.signals.length + 1}`, rule: NEW_RULE, side: 'long' } as const,
+                  ].slice(0, MOST_SIGNALS),
                 }),
                 'There is one more signal.',
               )

@@ -26,13 +26,13 @@ import { keepRun } from '@/parts/keep-run.ts';
 import { CurveChart, held } from '@/parts/studies/curve-chart.tsx';
 import { openAsSheet } from '@/parts/studies/open-as-sheet.ts';
 import { useUniverses } from '@/store/market/listings.ts';
+import { told } from '@/store/told.ts';
 import { Button } from '@/ui/button';
 import { ours, theirs } from '@/ui/figures.ts';
 import { written } from '@/ui/format.ts';
 import { PlainTable } from '@/ui/plain-table.tsx';
 import { useAnswer } from '@/ui/use-answer.ts';
 import { askOfStudy, cellInWorker } from '@/workers/study-client.ts';
-import { told } from '../frame/acts.ts';
 import { SHOWN_FIGURES } from '../frame/shown-figures.ts';
 
 const AGAINST: readonly CellFigure[] = ['excess', 'alphaT', 'alphaP'];
