@@ -1,6 +1,7 @@
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import { defineConfig } from 'vitest/config';
+import { patienceForTest } from './testing/patience.ts';
 
 /** Tests of some folders, in places whose modules keep nothing from one file to the next, or are made anew for each. */
 const project = (name: string, include: string[], isolate: boolean) => ({
@@ -18,14 +19,13 @@ export default defineConfig({
       // The store and the open documents of a page are its modules' own.
       project('page', ['apps/web/test/**/*.test.{ts,tsx}'], true),
     ],
-    setupFiles: ['apps/web/test/rendering.ts'],
+    setupFiles: ['testing/set-up.ts'],
     reporters: process.env.PLATEAU_REPORTS
       ? ['default', ['json', { outputFile: '.reports/unit.json' }]]
       : ['default'],
     // Left to itself it keeps one of two cores idle.
     maxWorkers: availableParallelism(),
-    // Only what hangs takes as long, on a machine with other work as well.
-    testTimeout: 240_000,
-    hookTimeout: 240_000,
+    testTimeout: patienceForTest,
+    hookTimeout: patienceForTest,
   },
 });

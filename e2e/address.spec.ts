@@ -3,7 +3,6 @@
 import { readFileSync } from 'node:fs';
 import type { BrowserContext, Page } from '@playwright/test';
 import { choose, pick } from './kit/fields.ts';
-import { longWork } from './kit/patience.ts';
 import { expect, test } from './kit/test.ts';
 
 let context: BrowserContext;
@@ -82,7 +81,7 @@ test('a link to a sheet opened in an empty browser gives the same figures; one t
   const other = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   page = await other.newPage();
   await page.goto(link);
-  await expect(page.getByLabel('Name of the sheet')).toHaveValue('To be sent', longWork);
+  await expect(page.getByLabel('Name of the sheet')).toHaveValue('To be sent');
   await done();
   await expect(page).not.toHaveURL(/#sheet/);
   expect(await figures()).toBe(before);

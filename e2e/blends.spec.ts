@@ -2,18 +2,17 @@
 
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { BrowserContext, Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
 import { seriousFindings } from './kit/axe.ts';
 import { choose } from './kit/fields.ts';
 import { blendHeadless } from './kit/headless.ts';
+import { goOffline } from './kit/offline.ts';
 import { expect, test } from './kit/test.ts';
 
-let context: BrowserContext;
 let page: Page;
 let scratch: string;
-test.beforeEach(({ context: browser, page: own, scratch: folder }) => {
-  context = browser;
+test.beforeEach(({ page: own, scratch: folder }) => {
   page = own;
   scratch = folder;
 });
@@ -93,43 +92,46 @@ test('a blend of three sheets is built by pointing, and is the headless runnerâ€
   expect(equities[0]).not.toBe(equities[1]);
 });
 
-test('shares are dragged, taken back, kept and found again without a network', async () => {
-  await openDemo('Dips, new ground and bonds');
-  const before = await figure('CAGR');
-  const thumb = await slider('Long bonds').boundingBox();
-  if (!thumb) throw new Error('the slider is there');
-  const [x, y] = [thumb.x + thumb.width / 2, thumb.y + thumb.height / 2];
-  await page.mouse.move(x, y);
-  await page.mouse.down();
-  await page.mouse.move(x + 30, y, { steps: 6 });
-  await page.mouse.move(x + 70, y, { steps: 6 });
-  await page.mouse.up();
-  await expect(share('Long bonds')).not.toHaveValue('30');
-  await whole();
-  // The others made room.
-  await expect(page.getByText('shares add up to 100%')).toBeVisible();
-  await expect.poll(() => figure('CAGR')).not.toBe(before);
-  await expect(page.getByText('Before the last edit').first()).toBeVisible();
-  await page.getByRole('button', { name: 'Undo the shares' }).click();
-  await expect(share('Long bonds')).toHaveValue('30');
-  await expect.poll(() => figure('CAGR')).toBe(before);
-  await page.getByRole('button', { name: 'By inverse volatility' }).click();
-  await expect(share('Dips')).not.toHaveValue('35');
-  await whole();
-  const kept = await share('Dips').inputValue();
-  const equity = await takenOut('Equity as CSV');
+test.describe('without a network', () => {
+  test.use({ keepsApp: true });
 
-  await page.getByRole('button', { name: 'Keep this run' }).click();
-  await expect(page.getByText('Kept.')).toBeVisible();
-  await page.evaluate(() => navigator.serviceWorker.ready.then(() => true));
-  await context.setOffline(true);
-  await page.reload();
-  await whole();
-  await expect(share('Dips')).toHaveValue(kept);
-  expect(await takenOut('Equity as CSV')).toBe(equity);
-  await page.goto('/runs');
-  await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
-  await expect(page.getByText('Repeated to the last bit.')).toBeVisible();
+  test('shares are dragged, taken back, kept and found again without a network', async () => {
+    await openDemo('Dips, new ground and bonds');
+    const before = await figure('CAGR');
+    const thumb = await slider('Long bonds').boundingBox();
+    if (!thumb) throw new Error('the slider is there');
+    const [x, y] = [thumb.x + thumb.width / 2, thumb.y + thumb.height / 2];
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    await page.mouse.move(x + 30, y, { steps: 6 });
+    await page.mouse.move(x + 70, y, { steps: 6 });
+    await page.mouse.up();
+    await expect(share('Long bonds')).not.toHaveValue('30');
+    await whole();
+    // The others made room.
+    await expect(page.getByText('shares add up to 100%')).toBeVisible();
+    await expect.poll(() => figure('CAGR')).not.toBe(before);
+    await expect(page.getByText('Before the last edit').first()).toBeVisible();
+    await page.getByRole('button', { name: 'Undo the shares' }).click();
+    await expect(share('Long bonds')).toHaveValue('30');
+    await expect.poll(() => figure('CAGR')).toBe(before);
+    await page.getByRole('button', { name: 'By inverse volatility' }).click();
+    await expect(share('Dips')).not.toHaveValue('35');
+    await whole();
+    const kept = await share('Dips').inputValue();
+    const equity = await takenOut('Equity as CSV');
+
+    await page.getByRole('button', { name: 'Keep this run' }).click();
+    await expect(page.getByText('Kept.')).toBeVisible();
+    await goOffline(page);
+    await page.reload();
+    await whole();
+    await expect(share('Dips')).toHaveValue(kept);
+    expect(await takenOut('Equity as CSV')).toBe(equity);
+    await page.goto('/runs');
+    await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
+    await expect(page.getByText('Repeated to the last bit.')).toBeVisible();
+  });
 });
 
 test('faults of a blend stand at their places over the last good result, and nothing is lost', async () => {

@@ -3,7 +3,7 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './kit/test.ts';
 
-test.use({ seed: 'market', showsLastRun: false });
+test.use({ showsLastRun: false });
 
 /** What the strategy's own column says: the one beside it tells of the last edit, which may come and go. */
 function ownColumn(page: Page): Promise<string[]> {

@@ -5,7 +5,6 @@ import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { seriousFindings, smallTargets } from './kit/axe.ts';
 import { eveningHeadless } from './kit/headless.ts';
-import { longWork } from './kit/patience.ts';
 import { rowsOf } from './kit/store.ts';
 import { expect, test } from './kit/test.ts';
 
@@ -13,8 +12,8 @@ test.use({ seed: 'kept run' });
 
 const evening = (page: Page) => page.getByTestId('evening');
 const worked = async (page: Page): Promise<void> => {
-  await expect(page.getByTestId('up-to-date')).toHaveAttribute('data-busy', 'false', longWork);
-  await expect(evening(page)).toHaveAttribute('data-ready', 'true', longWork);
+  await expect(page.getByTestId('up-to-date')).toHaveAttribute('data-busy', 'false');
+  await expect(evening(page)).toHaveAttribute('data-ready', 'true');
 };
 const title = (page: Page) => page.getByRole('heading', { level: 2 });
 
@@ -33,7 +32,7 @@ async function follow(page: Page): Promise<void> {
 async function nextSession(page: Page): Promise<void> {
   const before = await title(page).innerText();
   await page.getByRole('button', { name: /^Next session/ }).click();
-  await expect(title(page)).not.toHaveText(before, longWork);
+  await expect(title(page)).not.toHaveText(before);
   await worked(page);
 }
 

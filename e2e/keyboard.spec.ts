@@ -1,7 +1,6 @@
 // One evening's work without a pointer: a rule changed, a trade looked at, a run kept and read, a study asked, help found.
 
 import type { Locator, Page } from '@playwright/test';
-import { longWork } from './kit/patience.ts';
 import { expect, test } from './kit/test.ts';
 
 /** Presses Tab until this has the focus, as one who cannot point would. */
@@ -103,7 +102,7 @@ test('an idea is changed, looked at, kept, doubted and read about by keys alone'
   await tabTo(page, page.getByRole('button', { name: /^Run/ }));
   await page.keyboard.press('Enter');
   const map = page.getByRole('group', { name: /Arrows light one setting after another/ }).first();
-  await expect(page.getByText(/ The peak, /)).toBeVisible(longWork);
+  await expect(page.getByText(/ The peak, /)).toBeVisible();
   await tabTo(page, map);
   await page.keyboard.press('ArrowUp');
   await page.keyboard.press('ArrowRight');

@@ -9,7 +9,6 @@ import type { Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import { seriousFindings } from './kit/axe.ts';
 import { choose, pick } from './kit/fields.ts';
-import { longWork } from './kit/patience.ts';
 import { killTab } from './kit/tabs.ts';
 import { expect, test } from './kit/test.ts';
 
@@ -52,7 +51,7 @@ async function importFiles(
 }
 const read = () => page.getByRole('button', { name: /^Read \d/ }).click();
 const imported = (text: string | RegExp) =>
-  expect(page.getByRole('status').filter({ hasText: text })).toBeVisible(longWork);
+  expect(page.getByRole('status').filter({ hasText: text })).toBeVisible();
 
 async function downloadedCsv(): Promise<string> {
   const download = page.waitForEvent('download');

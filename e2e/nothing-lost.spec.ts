@@ -3,6 +3,7 @@
 import { readFileSync } from 'node:fs';
 import type { BrowserContext, Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
+import { goOffline } from './kit/offline.ts';
 import { beginSheet } from './kit/sheets.ts';
 import { putRow, rowsOf } from './kit/store.ts';
 import { killTab, silenceStore } from './kit/tabs.ts';
@@ -305,72 +306,76 @@ test('text typed in a rule as blocks stays text until it is left, and letters ar
   await expect(blocks).toBeVisible();
 });
 
-test('the addresses of the sheet and of the market hold without a network, loaded anew', async () => {
-  await context.setOffline(true);
-  await page.goto('/');
-  await done();
-  const sheet = page.url();
-  expect(sheet).toContain('/strategies?sheet=');
-  await page.goto(sheet);
-  await done();
-  for (const panel of ['quality', 'universes', 'feed', 'import', 'workspace']) {
-    await page.goto(`/market?panel=${panel}`);
-    await expect(page.getByRole('tab', { selected: true })).toHaveText(new RegExp(panel, 'i'));
-  }
-  await page.goto('/market?symbol=SK60');
-  await expect(page.getByTestId('price-chart').locator('path').first()).toBeVisible();
-  await page.goto('/no/such/place');
-  await expect(page.getByRole('heading', { name: 'There is no such place' })).toBeVisible();
-});
+test.describe('without a network', () => {
+  test.use({ keepsApp: true });
 
-test('the addresses of a run, its trade and its day hold without a network, loaded anew', async () => {
-  await page.goto('/runs');
-  await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
-  const run = new URL(
-    (await page.getByRole('link', { name: 'High ground' }).last().getAttribute('href')) ?? '',
-    page.url(),
-  ).search;
-  const day = '2015-03-10';
-  await context.setOffline(true);
-  await page.goto(`/runs${run}`);
-  await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
-  await page
-    .getByRole('table', { name: 'Trades', exact: true })
-    .getByRole('row')
-    .nth(1)
-    .getByRole('button')
-    .click();
-  await expect(page.getByTestId('trade')).toHaveAttribute('data-ready', 'true');
-  await expect(page).toHaveURL(/&trade=/);
-  await page.reload();
-  await expect(page.getByTestId('trade')).toHaveAttribute('data-ready', 'true');
-  await expect(page.getByRole('img', { name: /^Bars of / })).toBeVisible();
-  await page.goto(`/runs${run}&day=${day}`);
-  await expect(page.getByRole('heading', { name: new RegExp(day) }).first()).toBeVisible();
-});
+  test('the addresses of the sheet and of the market hold without a network, loaded anew', async () => {
+    await goOffline(page);
+    await page.goto('/');
+    await done();
+    const sheet = page.url();
+    expect(sheet).toContain('/strategies?sheet=');
+    await page.goto(sheet);
+    await done();
+    for (const panel of ['quality', 'universes', 'feed', 'import', 'workspace']) {
+      await page.goto(`/market?panel=${panel}`);
+      await expect(page.getByRole('tab', { selected: true })).toHaveText(new RegExp(panel, 'i'));
+    }
+    await page.goto('/market?symbol=SK60');
+    await expect(page.getByTestId('price-chart').locator('path').first()).toBeVisible();
+    await page.goto('/no/such/place');
+    await expect(page.getByRole('heading', { name: 'There is no such place' })).toBeVisible();
+  });
 
-test('bars come in, figures go out and a run is kept without a network', async () => {
-  await page.goto('/market?panel=import');
-  await context.setOffline(true);
-  await page
-    .locator('input[type=file]')
-    .first()
-    .setInputFiles({
-      name: 'CALM.csv',
-      mimeType: 'text/csv',
-      buffer: Buffer.from('Date,Close\n2021-03-01,10\n2021-03-02,11\n2021-03-03,12\n'),
-    });
-  await page.getByRole('button', { name: 'Read 1 file' }).click();
-  await expect(page.getByRole('status').filter({ hasText: '1 instrument with 3 bars' })).toBeVisible();
-  await page.goto('/strategies');
-  await done();
-  const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Figures', exact: true }).click();
-  expect(readFileSync(await (await download).path(), 'utf8')).toContain('"cagr"');
-  await page.getByRole('button', { name: 'Keep this run' }).click();
-  await expect(page.getByText('Kept.')).toBeVisible();
-  await page.getByRole('link', { name: 'Open its report' }).click();
-  await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
+  test('the addresses of a run, its trade and its day hold without a network, loaded anew', async () => {
+    await page.goto('/runs');
+    await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
+    const run = new URL(
+      (await page.getByRole('link', { name: 'High ground' }).last().getAttribute('href')) ?? '',
+      page.url(),
+    ).search;
+    const day = '2015-03-10';
+    await goOffline(page);
+    await page.goto(`/runs${run}`);
+    await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
+    await page
+      .getByRole('table', { name: 'Trades', exact: true })
+      .getByRole('row')
+      .nth(1)
+      .getByRole('button')
+      .click();
+    await expect(page.getByTestId('trade')).toHaveAttribute('data-ready', 'true');
+    await expect(page).toHaveURL(/&trade=/);
+    await page.reload();
+    await expect(page.getByTestId('trade')).toHaveAttribute('data-ready', 'true');
+    await expect(page.getByRole('img', { name: /^Bars of / })).toBeVisible();
+    await page.goto(`/runs${run}&day=${day}`);
+    await expect(page.getByRole('heading', { name: new RegExp(day) }).first()).toBeVisible();
+  });
+
+  test('bars come in, figures go out and a run is kept without a network', async () => {
+    await page.goto('/market?panel=import');
+    await goOffline(page);
+    await page
+      .locator('input[type=file]')
+      .first()
+      .setInputFiles({
+        name: 'CALM.csv',
+        mimeType: 'text/csv',
+        buffer: Buffer.from('Date,Close\n2021-03-01,10\n2021-03-02,11\n2021-03-03,12\n'),
+      });
+    await page.getByRole('button', { name: 'Read 1 file' }).click();
+    await expect(page.getByRole('status').filter({ hasText: '1 instrument with 3 bars' })).toBeVisible();
+    await page.goto('/strategies');
+    await done();
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Figures', exact: true }).click();
+    expect(readFileSync(await (await download).path(), 'utf8')).toContain('"cagr"');
+    await page.getByRole('button', { name: 'Keep this run' }).click();
+    await expect(page.getByText('Kept.')).toBeVisible();
+    await page.getByRole('link', { name: 'Open its report' }).click();
+    await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
+  });
 });
 
 test.describe('with nothing in the browser', () => {

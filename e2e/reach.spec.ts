@@ -8,7 +8,7 @@ import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { gzipSync, strToU8 } from 'fflate';
 import { seriousFindings, smallTargets } from './kit/axe.ts';
-import { longWork } from './kit/patience.ts';
+import { goOffline } from './kit/offline.ts';
 import { headless } from './kit/seeds.ts';
 import { expect, test } from './kit/test.ts';
 
@@ -21,7 +21,7 @@ async function openImport(page: Page): Promise<void> {
 }
 const read = (page: Page) => page.getByRole('button', { name: /^Read \d/ }).click();
 const told = (page: Page, text: string | RegExp) =>
-  expect(page.getByRole('status').filter({ hasText: text })).toBeVisible(longWork);
+  expect(page.getByRole('status').filter({ hasText: text })).toBeVisible();
 
 test('packed tables, Parquet of others’ writers, and a chosen sheet of a workbook come in', async ({
   page,
@@ -182,8 +182,8 @@ async function beforeServer(baseURL: string) {
   };
 }
 
-test.describe('with nothing in the browser', () => {
-  test.use({ seed: 'nothing' });
+test.describe('an app that is kept in the browser', () => {
+  test.use({ seed: 'nothing', keepsApp: true });
 
   test('a new version is offered, not forced, and is there once it is taken', async ({ page, baseURL }) => {
     const app = await beforeServer(baseURL ?? '');
@@ -194,11 +194,7 @@ test.describe('with nothing in the browser', () => {
       });
     try {
       await page.goto(`${app.address}/strategies`);
-      await expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute(
-        'data-status',
-        'done',
-        longWork,
-      );
+      await expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');
       await expect.poll(worker).toEqual(['activated', undefined]);
       app.release();
       await page.evaluate(async () => (await navigator.serviceWorker.ready).update());
@@ -215,6 +211,10 @@ test.describe('with nothing in the browser', () => {
       app.end();
     }
   });
+});
+
+test.describe('with nothing in the browser', () => {
+  test.use({ seed: 'nothing' });
 
   test('the help is read, searched and walked by keys, before there is any market', async ({ page }) => {
     await page.goto('/help');
@@ -258,15 +258,19 @@ test.describe('with nothing in the browser', () => {
   });
 });
 
-test('the help is there without a network, and found from the command menu', async ({ page, context }) => {
-  await page.goto('/strategies');
-  await expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');
-  await context.setOffline(true);
-  await page.keyboard.press('Control+.');
-  await page.getByPlaceholder('What do you want to do?').fill('what a run does');
-  await page.keyboard.press('Enter');
-  await expect(page).toHaveURL(/help\/simulation/);
-  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-  await page.goto('/help/glossary');
-  await expect(page.getByRole('heading', { name: 'Words', level: 1 })).toBeVisible();
+test.describe('without a network', () => {
+  test.use({ keepsApp: true });
+
+  test('the help is there without a network, and found from the command menu', async ({ page }) => {
+    await page.goto('/strategies');
+    await expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');
+    await goOffline(page);
+    await page.keyboard.press('Control+.');
+    await page.getByPlaceholder('What do you want to do?').fill('what a run does');
+    await page.keyboard.press('Enter');
+    await expect(page).toHaveURL(/help\/simulation/);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await page.goto('/help/glossary');
+    await expect(page.getByRole('heading', { name: 'Words', level: 1 })).toBeVisible();
+  });
 });

@@ -6,7 +6,6 @@ import type { Page } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
 import { seriousFindings } from './kit/axe.ts';
 import { studyHeadless } from './kit/headless.ts';
-import { longWork } from './kit/patience.ts';
 import { killTab } from './kit/tabs.ts';
 import { expect, test } from './kit/test.ts';
 
@@ -78,14 +77,14 @@ test('a killed tab loses no piece that was done: the study goes on from there, t
   await begin(name);
   await page.getByRole('button', { name: `Run ${name}` }).click();
   // The map shows what there is.
-  await expect.poll(numbersOnMaps, longWork).toBeGreaterThan(20);
+  await expect.poll(numbersOnMaps).toBeGreaterThan(20);
   page = await killTab(page);
   await page.goto('/studies');
   await expect(row(name)).toContainText(/Stopped: \d+ pieces of it done and kept\./);
   const kept = Number(/Stopped: (\d+) pieces/.exec(await row(name).innerText())?.[1]);
   expect(kept).toBeGreaterThan(0);
   await button('Go on', name).click();
-  await expect(row(name)).toContainText('81 cells: peak', longWork);
+  await expect(row(name)).toContainText('81 cells: peak');
   const ours = await result(name);
   const theirs = await headless(name);
   for (const [file, text] of ours) expect(text, file).toBe(theirs(file));
@@ -102,7 +101,7 @@ test('a study goes on in another place, is stopped, and gone on with', async () 
   writeFileSync(file, JSON.stringify({ ...study, name, axes: [{ ...line, step: 10 }, limit] }));
   await choose(file);
   await button('Run', name).click();
-  await expect.poll(() => done(name), longWork).toBeGreaterThan(1);
+  await expect.poll(() => done(name)).toBeGreaterThan(1);
   await page.getByRole('link', { name: 'Runs', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Runs', exact: true })).toBeAttached();
   await page.getByRole('link', { name: 'Studies', exact: true }).click();
@@ -113,7 +112,7 @@ test('a study goes on in another place, is stopped, and gone on with', async () 
   await expect(row(name)).toContainText('from before');
   // One who is elsewhere is told when it ends.
   await page.getByRole('link', { name: 'Runs', exact: true }).click();
-  await expect(page.getByText(`“${name}” has its answer.`)).toBeVisible(longWork);
+  await expect(page.getByText(`“${name}” has its answer.`)).toBeVisible();
   await page.getByRole('button', { name: 'Open', exact: true }).click();
   await expect(page.getByTestId('verdict')).toContainText('Your setting is');
 });
@@ -162,7 +161,7 @@ test('files that are no studies, unknown universes and faults are told where the
   await page.getByRole('combobox', { name: 'Universe of Nudged' }).click();
   await page.getByRole('option').first().click();
   await button('Run', 'Nudged').click();
-  await expect(row('Nudged')).toContainText('of 1 nudged repetition beat the benchmark', longWork);
+  await expect(row('Nudged')).toContainText('of 1 nudged repetition beat the benchmark');
 
   await button('Copy', 'Nudged').click();
   await expect(row('Nudged, copy')).toContainText('of 1 nudged repetition beat the benchmark');

@@ -4,7 +4,6 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { BrowserContext, Page } from '@playwright/test';
 import { choose, pick } from './kit/fields.ts';
-import { longWork } from './kit/patience.ts';
 import { expect, test } from './kit/test.ts';
 
 let context: BrowserContext;
@@ -260,13 +259,13 @@ test('an instrument is taken out, added from the feed, and what the feed has sin
   });
   await page.getByRole('button', { name: /^Bring \d+ up to date/ }).click();
   const told = page.getByRole('status').filter({ hasText: 'looked at' });
-  await expect(told).toContainText('bars came for 1 of them', longWork);
+  await expect(told).toContainText('bars came for 1 of them');
   await expect(told).toContainText(/SWELL: 2\d\d new bars/);
   await expect(told).toContainText('BILL did not come: the feed answered 500');
   expect(asked.every((path) => path.includes('?since='))).toBe(true);
   await page.unroute('**/feed/history/**');
   await page.getByRole('button', { name: /^Bring \d+ up to date/ }).click();
-  await expect(told).toContainText('all were up to date', longWork);
+  await expect(told).toContainText('all were up to date');
 });
 
 test('a history that its source has changed is looked through anew, of the same days too', async () => {
@@ -292,7 +291,7 @@ test('a history that its source has changed is looked through anew, of the same 
   });
   await tab('Feed');
   await page.getByRole('button', { name: /^Bring \d+ up to date/ }).click();
-  await expect(page.getByRole('status').filter({ hasText: 'looked at' })).toBeVisible(longWork);
+  await expect(page.getByRole('status').filter({ hasText: 'looked at' })).toBeVisible();
   await open('SK60');
   await expect(findings()).toContainText('like a split that was not adjusted for');
 });

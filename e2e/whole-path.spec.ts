@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import type { BrowserContext, Page } from '@playwright/test';
 import { seriousFindings } from './kit/axe.ts';
 import { runHeadless } from './kit/headless.ts';
+import { goOffline } from './kit/offline.ts';
 import { strategyFile } from './kit/seeds.ts';
 import { killTab } from './kit/tabs.ts';
 import { expect, test } from './kit/test.ts';
@@ -289,20 +290,24 @@ test('a full store is told, and nothing typed is lost', async () => {
   await done();
 });
 
-test('a later start comes from the store alone, without a network', async () => {
-  await openSheet();
-  await typeRule('Enter when', 'close > 77-day average');
-  await expect(page.getByText('Before the last edit')).toBeVisible();
-  await done();
-  await page.reload();
-  await done();
-  const growth = await figure('CAGR');
-  await context.setOffline(true);
-  await page.reload();
-  await done();
-  expect(await figure('CAGR')).toBe(growth);
-  await expect(rule('Enter when')).toContainText('77-day average');
-  await context.setOffline(false);
+test.describe('without a network', () => {
+  test.use({ keepsApp: true });
+
+  test('a later start comes from the store alone, without a network', async () => {
+    await openSheet();
+    await typeRule('Enter when', 'close > 77-day average');
+    await expect(page.getByText('Before the last edit')).toBeVisible();
+    await done();
+    await page.reload();
+    await done();
+    const growth = await figure('CAGR');
+    await goOffline(page);
+    await page.reload();
+    await done();
+    expect(await figure('CAGR')).toBe(growth);
+    await expect(rule('Enter when')).toContainText('77-day average');
+    await context.setOffline(false);
+  });
 });
 
 test('the charts zoom by key and by dragging, and the years are told in numbers', async () => {

@@ -18,7 +18,7 @@ export const chromiumOptions = {
   ],
 };
 
-/** Serves the built app and waits until it answers; the caller kills the process. */
+/** Serves the built app with the whole demo market and waits until it answers; the caller kills the process. */
 export async function serveApp(port: number): Promise<{ address: string; server: ChildProcess }> {
   const next = join(root, 'node_modules/next/dist/bin/next');
   const server = spawn(process.execPath, [next, 'start', '-p', String(port)], {

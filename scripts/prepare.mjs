@@ -1,11 +1,11 @@
 // What every command needs first: the packages, and for browser tests a Chromium.
 
-import { execFileSync, spawnSync } from 'node:child_process';
-import { existsSync } from 'node:fs';
-import { dirname, join } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { execFileSync, spawn, spawnSync } from 'node:child_process';
+import { existsSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import { isBuilt } from '../apps/web/build-name.mjs';
 
-export const root = dirname(dirname(fileURLToPath(import.meta.url)));
+export const root = join(import.meta.dirname, '..');
 
 process.env.NEXT_TELEMETRY_DISABLED = '1';
 
@@ -16,9 +16,15 @@ export function run(command, args, options = {}) {
   return status === 0;
 }
 
+/** Installs the packages where they are not those of the lock file. */
 export function ensurePackages() {
-  if (existsSync(join(root, 'node_modules', '.package-lock.json'))) return;
-  console.log('Installing packages …');
+  const installed = join(root, 'node_modules/.package-lock.json');
+  if (
+    existsSync(installed) &&
+    statSync(installed).mtimeMs >= statSync(join(root, 'package-lock.json')).mtimeMs
+  )
+    return;
+  console.log('Installing packages, about a minute …');
   if (!run('npm', ['ci', '--no-audit', '--no-fund'])) process.exit(1);
 }
 
@@ -65,6 +71,15 @@ export function ensureChromium() {
   return installed;
 }
 
-export function buildWeb() {
-  return run('npm', ['run', 'build', '--silent']);
+/**
+ * Builds the web app where this content has no build yet.
+ * @param tell is given the streams of what the build says
+ * @returns whether there is a build now
+ */
+export async function ensureBuild(tell) {
+  if (isBuilt()) return true;
+  const child = spawn(process.execPath, ['build.mjs'], { cwd: join(root, 'apps/web') });
+  tell(child.stdout);
+  tell(child.stderr);
+  return new Promise((resolve) => child.on('close', (code) => resolve(code === 0)));
 }

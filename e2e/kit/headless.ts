@@ -1,4 +1,4 @@
-// The headless runner on the demo market, for tests that hold the page against it.
+// The headless runner on the small demo market, as the test server serves it, for tests that hold the page against it.
 
 import { spawnSync } from 'node:child_process';
 import { mkdirSync, writeFileSync } from 'node:fs';
@@ -7,9 +7,9 @@ import { isoFromDay } from '@plateau/core';
 import { createSkerryMarket, historyCsv, sessionsAhead } from '@plateau/skerry';
 import { expect } from '@playwright/test';
 
-/** Lays out the Skerry market's bars, and its universes as files: its stocks under a name of the test's. @returns the folder of bars */
+/** Lays out the market's bars, and its universes as files: its stocks under a name of the test's. @returns the folder of bars */
 function layOut(scratch: string, stocks: string): string {
-  const skerry = createSkerryMarket();
+  const skerry = createSkerryMarket('small');
   const bars = join(scratch, 'bars');
   mkdirSync(bars, { recursive: true });
   for (const [symbol, its] of skerry.bars) writeFileSync(join(bars, `${symbol}.csv`), historyCsv(its));
@@ -58,7 +58,7 @@ export function studyHeadless(scratch: string, study: string): string {
  * @returns the folder with what it wrote
  */
 export function eveningHeadless(scratch: string, followed: string, ahead: number): string {
-  const skerry = createSkerryMarket();
+  const skerry = createSkerryMarket('small');
   const later = sessionsAhead(skerry);
   const bars = join(scratch, `bars ${ahead}`);
   mkdirSync(bars, { recursive: true });

@@ -1,29 +1,28 @@
-// The browsers that tests begin with, made once before all of them through the page itself: each test works on a copy.
+// What a browser's store holds when a test begins: made once before all tests through the page itself, and laid into the store anew
+// for each of them.
 
-import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type BrowserContext, expect as base, chromium, type FullConfig, type Page } from '@playwright/test';
+import { deserialize, serialize } from 'node:v8';
+import { expect as base, chromium, type FullConfig, type Page } from '@playwright/test';
+import { patience } from '../../testing/patience.ts';
 import { runHeadless } from './headless.ts';
-import { longWork } from './patience.ts';
+import { readStores, type Stores } from './stores.ts';
 
-/**
- * What a test's browser holds when it begins: nothing; the Skerry market with its first sheet, and the app kept for a time
- * without a network; or that and the first sheet's run, kept.
- */
+/** Nothing; the small Skerry market with its first sheet; or that and the first sheet's run, kept. */
 export type Seed = 'nothing' | 'market' | 'kept run';
 
 // The set-up knows nothing of the patience that tests are given.
-const expect = base.configure(longWork);
+const expect = base.configure({ timeout: patience });
 
 /** Set by the set-up, for the workers that Playwright starts after it. */
 const folder = (): string => process.env.PLATEAU_SEEDS ?? '';
 
-/** Lays a copy of a seed where a browser may keep its profile. */
-export function plant(seed: Seed, profile: string): void {
-  if (seed === 'nothing') mkdirSync(profile);
-  else cpSync(join(folder(), seed), profile, { recursive: true });
-}
+const NOTHING: Stores = { databases: [], local: [] };
+
+export const storesOf = (seed: Seed): Stores =>
+  seed === 'nothing' ? NOTHING : deserialize(readFileSync(join(folder(), seed)));
 
 /** What the headless runner made of the kept run's strategy. */
 export function headless(name: string): string {
@@ -33,20 +32,17 @@ export function headless(name: string): string {
 /** The kept run's strategy, as its sheet gave it. */
 export const strategyFile = (): string => join(folder(), 'strategy.json');
 
+const done = (page: Page): Promise<void> =>
+  expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');
+
 async function firstStart(page: Page): Promise<void> {
   await page.goto('/strategies');
-  await expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');
+  await done(page);
   // The first variant counts once it has stayed for a moment.
   await expect(page.getByRole('tab', { name: 'Logbook (1)' })).toBeVisible();
-  await page.evaluate(() => navigator.serviceWorker.ready.then(() => true));
-  await expect
-    .poll(() => page.evaluate(async () => (await (await caches.open('pages')).keys()).length))
-    .toBeGreaterThan(5);
 }
 
 async function keepRun(page: Page): Promise<void> {
-  await page.goto('/strategies');
-  await expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Export as strategy file' }).click();
   await (await download).saveAs(strategyFile());
@@ -54,25 +50,20 @@ async function keepRun(page: Page): Promise<void> {
   await expect(page.getByText('Kept.')).toBeVisible();
 }
 
-/** Makes the seeds. @returns what takes them away again */
+/** Makes the seeds, one after the other in one browser. @returns what takes them away again */
 export default async function makeSeeds(config: FullConfig): Promise<() => void> {
-  const made = mkdtempSync(join(tmpdir(), 'plateau-seeds-'));
-  process.env.PLATEAU_SEEDS = made;
-  const { launchOptions, baseURL, viewport } = config.projects[0]?.use ?? {};
-  const grow = async (seed: Seed, work: (page: Page) => Promise<void>): Promise<void> => {
-    const browser: BrowserContext = await chromium.launchPersistentContext(join(made, seed), {
-      ...launchOptions,
-      baseURL,
-      viewport,
-    });
-    await work(browser.pages()[0] ?? (await browser.newPage()));
-    await browser.close();
-  };
-  await grow('market', firstStart);
-  plant('market', join(made, 'kept run'));
-  await grow('kept run', keepRun);
-  runHeadless(made, strategyFile());
-  return () => {
-    if (existsSync(made)) rmSync(made, { recursive: true });
-  };
+  process.env.PLATEAU_SEEDS = mkdtempSync(join(tmpdir(), 'plateau-seeds-'));
+  const { launchOptions, ...use } = config.projects[0]?.use ?? {};
+  const browser = await chromium.launch(launchOptions);
+  const context = await browser.newContext({ ...use, serviceWorkers: 'block' });
+  const page = await context.newPage();
+  const keep = async (seed: Seed): Promise<void> =>
+    writeFileSync(join(folder(), seed), serialize(await readStores(page)));
+  await firstStart(page);
+  await keep('market');
+  await keepRun(page);
+  await keep('kept run');
+  await browser.close();
+  runHeadless(folder(), strategyFile());
+  return () => rmSync(folder(), { recursive: true, force: true });
 }

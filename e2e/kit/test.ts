@@ -1,14 +1,27 @@
-// The test of this house: a browser of its own, grown from a seed, in which nothing may go wrong unseen.
+// The test of this house: a browser that holds what a seed says, in which nothing may go wrong unseen.
 
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { test as base, chromium, expect } from '@playwright/test';
-import { plant, type Seed } from './seeds.ts';
+import {
+  type BrowserContext,
+  test as base,
+  type ConsoleMessage,
+  chromium,
+  type Disposable,
+  expect,
+  type Page,
+  type WebError,
+} from '@playwright/test';
+import { type Seed, storesOf } from './seeds.ts';
+import { writeStores } from './stores.ts';
+import { surroundings } from './surroundings.ts';
 
 interface House {
-  /** What the browser holds when the test begins. */
+  /** What the browser's store holds when the test begins. */
   seed: Seed;
+  /** Whether the app may keep itself for a time without a network, as it does outside of tests: its pages then load more slowly. */
+  keepsApp: boolean;
   /** Whether a page may begin with the run of the last one; without, what is shown is what its engine has run. */
   showsLastRun: boolean;
   /** Milliseconds that the store takes for each change that the page makes, as on a disk that is busy. */
@@ -19,6 +32,32 @@ interface House {
   scratch: string;
 }
 
+/**
+ * A browser and a tab that outlive their tests, for compiled code and other caches are most of a page's start. What a page can
+ * write is taken away between tests.
+ */
+class Warm {
+  #tab: Page | undefined;
+
+  constructor(readonly context: BrowserContext) {}
+
+  /** The tab, on a page of the site that uses no store. */
+  async tab(): Promise<Page> {
+    // A browser without a page would end: its first one stays.
+    const [first] = this.context.pages();
+    if (!this.#tab || this.#tab.isClosed()) this.#tab = await this.context.newPage();
+    const tab = this.#tab;
+    for (const page of this.context.pages()) if (page !== tab && page !== first) await page.close();
+    await tab.setViewportSize(surroundings.viewport);
+    await tab.goto('/icon.svg');
+    return tab;
+  }
+}
+
+interface Shared {
+  warm: Warm;
+}
+
 /** What Chromium writes of answers that did not come, which the page tells in its own words. */
 const network = /Failed to load resource|ERR_INTERNET_DISCONNECTED|ERR_FAILED|Failed to fetch RSC payload/;
 
@@ -26,7 +65,9 @@ const network = /Failed to load resource|ERR_INTERNET_DISCONNECTED|ERR_FAILED|Fa
 function forbidShownRuns(): void {
   const { open } = IDBFactory.prototype;
   IDBFactory.prototype.open = function openOthers(name, version) {
-    if (name === 'plateau shown runs') throw new DOMException('forbidden', 'InvalidStateError');
+    // Not the test's own page, which lays out the stores.
+    if (!location.pathname.endsWith('.svg') && name === 'plateau shown runs')
+      throw new DOMException('forbidden', 'InvalidStateError');
     return open.call(this, name, version);
   };
 }
@@ -49,40 +90,81 @@ function slowStore(ms: number): void {
   };
 }
 
-export const test = base.extend<House>({
+const temporaryFolder = (): string => mkdtempSync(join(tmpdir(), 'plateau-test-'));
+
+export const test = base.extend<House, Shared>({
   seed: ['market', { option: true }],
+  keepsApp: [false, { option: true }],
   showsLastRun: [true, { option: true }],
   storeTakes: [0, { option: true }],
   tolerated: [/^$/, { option: true }],
   // biome-ignore lint/correctness/noEmptyPattern: Playwright reads what a fixture takes from its pattern.
   scratch: async ({}, use) => {
-    const folder = mkdtempSync(join(tmpdir(), 'plateau-test-'));
+    const folder = temporaryFolder();
     await use(folder);
     rmSync(folder, { recursive: true });
   },
-  context: async (
-    { seed, scratch, showsLastRun, storeTakes, tolerated, launchOptions, baseURL, viewport },
-    use,
-  ) => {
-    const profile = join(scratch, 'profile');
-    plant(seed, profile);
-    const context = await chromium.launchPersistentContext(profile, { ...launchOptions, baseURL, viewport });
-    if (!showsLastRun) await context.addInitScript(forbidShownRuns);
-    if (storeTakes > 0) await context.addInitScript(slowStore, storeTakes);
+  warm: [
+    async ({ launchOptions }, use, { project }) => {
+      const { baseURL } = project.use;
+      const profile = temporaryFolder();
+      const context = await chromium.launchPersistentContext(profile, {
+        ...launchOptions,
+        ...surroundings,
+        baseURL,
+        serviceWorkers: 'block',
+      });
+      await use(new Warm(context));
+      await context.close();
+      rmSync(profile, { recursive: true, force: true });
+    },
+    { scope: 'worker' },
+  ],
+  context: async ({ warm, launchOptions, baseURL, keepsApp, showsLastRun, storeTakes, tolerated }, use) => {
+    const own = keepsApp ? await chromium.launch(launchOptions) : undefined;
+    const context = own ? await own.newContext({ ...surroundings, baseURL }) : warm.context;
+    const scripts: Disposable[] = [];
+    if (!showsLastRun) scripts.push(await context.addInitScript(forbidShownRuns));
+    if (storeTakes > 0) scripts.push(await context.addInitScript(slowStore, storeTakes));
     const faults: string[] = [];
     const note = (text: string): void => {
       if (!network.test(text) && !tolerated.test(text)) faults.push(text);
     };
-    context.on('weberror', (fault) => note(fault.error().message));
-    context.on('console', (message) => {
+    const noteError = (fault: WebError): void => note(fault.error().message);
+    const noteConsole = (message: ConsoleMessage): void => {
       if (message.type() === 'error') note(message.text());
-    });
+    };
+    let loads = 0; const cl = (r: import('@playwright/test').Request): void => { if (r.isNavigationRequest() && !r.frame().parentFrame()) loads++; };
+    context.on('request', cl);
+    context.on('weberror', noteError).on('console', noteConsole);
     await use(context);
-    await context.close();
+    context.off('request', cl); base.info().annotations.push({ type: 'loads', description: String(loads) });
+    context.off('weberror', noteError).off('console', noteConsole);
+    if (own) await own.close();
+    else {
+      for (const script of scripts) await script.dispose();
+      await context.unrouteAll({ behavior: 'ignoreErrors' });
+      await context.clearPermissions();
+    }
     expect(faults, 'faults that no one saw').toEqual([]);
   },
-  page: async ({ context }, use) => {
-    await use(context.pages()[0] ?? (await context.newPage()));
+  page: async ({ context, warm, keepsApp, seed }, use) => {
+    const page = keepsApp ? await context.newPage() : await warm.tab();
+    if (keepsApp) await page.goto('/icon.svg');
+    await writeStores(page, storesOf(seed));
+    // A script that a test adds to the tab is gone with the test.
+    const scripts: Disposable[] = [];
+    const add = page.addInitScript.bind(page);
+    page.addInitScript = async (...added: Parameters<typeof add>) => {
+      const script = await add(...added);
+      scripts.push(script);
+      return script;
+    };
+    await use(page);
+    page.addInitScript = add;
+    if (page.isClosed()) return;
+    for (const script of scripts) await script.dispose();
+    await page.unrouteAll({ behavior: 'ignoreErrors' });
   },
 });
 

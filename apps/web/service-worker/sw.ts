@@ -1,19 +1,24 @@
 // Keeps the app's own files, so that a later start needs no network. Bars and sheets are in the store, not here.
 
-import { cleanupOutdatedCaches, matchPrecache, precacheAndRoute } from 'workbox-precaching';
+import { cleanupOutdatedCaches, PrecacheController, PrecacheRoute } from 'workbox-precaching';
 import { registerRoute } from 'workbox-routing';
 import { NetworkFirst } from 'workbox-strategies';
 import { helpAddress, helpPages } from '../model/help-pages.ts';
 
 declare const self: ServiceWorkerGlobalScope;
-/** filled in by build-service-worker.mjs */
+/** filled in by build.mjs */
 declare const MANIFEST: { url: string; revision: string | null }[];
 
 // A new version waits until the trader takes it: what is open goes on with the one it began with.
 self.addEventListener('message', ({ data }) => {
   if (data === 'take over') void self.skipWaiting();
 });
-self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()));
+const files = new PrecacheController();
+files.addToCacheList(MANIFEST);
+self.addEventListener('activate', (event) => {
+  event.waitUntil(files.activate(event));
+  event.waitUntil(self.clients.claim());
+});
 cleanupOutdatedCaches();
 
 // A worker's script carries its configuration behind the # of its address. An answer out of the cache has an address of
@@ -21,11 +26,11 @@ cleanupOutdatedCaches();
 registerRoute(
   ({ request }) => request.destination === 'worker',
   async ({ request }) => {
-    const kept = await matchPrecache(request.url.split('#')[0] ?? request.url);
+    const kept = await files.matchPrecache(request.url.split('#')[0] ?? request.url);
     return kept ? new Response(kept.body, { headers: kept.headers }) : fetch(request);
   },
 );
-precacheAndRoute(MANIFEST);
+registerRoute(new PrecacheRoute(files));
 
 const PLACES = ['/strategies', '/market', '/runs', '/studies', '/blends', ...helpPages.map(helpAddress)];
 const PAGES = 'pages';
@@ -63,4 +68,22 @@ async function keepPages(): Promise<void> {
   await cache.addAll(PLACES);
   await cache.put(NOWHERE, await fetch(NOWHERE));
 }
-self.addEventListener('install', (event) => event.waitUntil(keepPages()));
+
+/** Why something could not be kept, for the trader to read. */
+function whyOf(error: unknown): string {
+  const { name, message, details } = error as Error & { details?: { url?: string; status?: number } };
+  if (name === 'QuotaExceededError') return 'the browser has no room for the app’s files';
+  return details?.url ? `${new URL(details.url, self.location.href).pathname} answered ${details.status}` : message;
+}
+
+async function install(event: ExtendableEvent): Promise<void> {
+  try {
+    await Promise.all([files.install(event), keepPages()]);
+  } catch (error) {
+    // A page is told only that its worker is gone, not why.
+    const pages = await self.clients.matchAll({ type: 'window', includeUncontrolled: true });
+    for (const page of pages) page.postMessage({ notKept: whyOf(error) });
+    throw error;
+  }
+}
+self.addEventListener('install', (event) => event.waitUntil(install(event)));

@@ -17,7 +17,7 @@ async function fetchText(path: string): Promise<string> {
 
 export const skerry: Source = {
   name: FIRST_SOURCE,
-  about: 'The demo market: an invented exchange, twenty-one years of daily bars.',
+  about: 'The demo market: an invented exchange with daily bars to the end of 2025.',
 
   mostAhead: MOST_AHEAD,
 

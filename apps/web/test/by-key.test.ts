@@ -4,6 +4,7 @@ import 'fake-indexeddb/auto';
 import Dexie, { type Table } from 'dexie';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import { cases } from '../../../testing/cases.ts';
 import { rowsByKey } from '../store/by-key.ts';
 
 interface Row {
@@ -29,7 +30,7 @@ describe('rows by their keys', () => {
       fc.asyncProperty(fc.array(key, { maxLength: 200 }), async (keys) => {
         expect(await rowsByKey(table, keys)).toEqual(await table.bulkGet(keys));
       }),
-      { numRuns: 40 },
+      { numRuns: cases(40) },
     );
   });
 

@@ -5,6 +5,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { Copies, CopyWriter, sweepCopies } from '@/store/copies/copies.ts';
 import type { FileHandle, Folder } from '@/store/copies/folder.ts';
 import type { OpenFile } from '@/store/copies/part.ts';
+import { cases } from '../../../testing/cases.ts';
 
 /** A folder in memory that locks its files as the browser does, on a disk of so many bytes. */
 class MemoryFolder implements Folder {
@@ -104,7 +105,7 @@ describe('copies', () => {
           expect(found.at(-1)).toBeUndefined();
         },
       ),
-      { numRuns: 50 },
+      { numRuns: cases(50) },
     );
   });
 

@@ -2,6 +2,7 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { cases } from '../../../testing/cases.ts';
 import { changedFields, mergeSheets } from '../model/sheet/merge.ts';
 import { type Draft, edit, type Sheet, textOf, undo } from '../model/sheet/sheet.ts';
 
@@ -86,7 +87,7 @@ describe('a sheet that two tabs changed', () => {
           else if (text !== mineChanged[key]) expect(conflicts).toContain(key);
         }
       }),
-      { numRuns: 300 },
+      { numRuns: cases(300) },
     );
   });
 });

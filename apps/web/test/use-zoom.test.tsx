@@ -5,6 +5,7 @@ import { act, renderHook } from '@testing-library/react';
 import fc from 'fast-check';
 import type { KeyboardEvent, WheelEvent } from 'react';
 import { describe, expect, it, vi } from 'vitest';
+import { cases } from '../../../testing/cases.ts';
 import { useZoom } from '../ui/chart/use-zoom.ts';
 
 const days = Int32Array.from({ length: 400 }, (_x, k) => 1000 + 2 * k);
@@ -103,7 +104,7 @@ describe('the days in view', () => {
         expect(last).toBeLessThanOrEqual(399);
         expect(last - first).toBeGreaterThanOrEqual(10);
       }),
-      { numRuns: 40 },
+      { numRuns: cases(40) },
     );
   });
 });

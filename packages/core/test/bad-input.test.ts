@@ -2,6 +2,7 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { cases } from '../../../testing/cases.ts';
 import { faultInBar, type Market } from '../src/bars/bars.ts';
 import { createEngine, type RunOutcome } from '../src/engine.ts';
 import type { Universe } from '../src/evaluation/panel.ts';
@@ -153,7 +154,7 @@ describe('any strategy', () => {
           expect(['done', 'problems']).toContain(outcome.kind);
         },
       ),
-      { numRuns: 200 },
+      { numRuns: cases(200) },
     );
   });
 });

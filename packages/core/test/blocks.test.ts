@@ -2,6 +2,7 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { cases } from '../../../testing/cases.ts';
 import { createEngine, type Engine } from '../src/engine.ts';
 import { Blocks } from '../src/evaluation/blocks.ts';
 import { Evaluator } from '../src/evaluation/evaluate.ts';
@@ -11,7 +12,7 @@ import type { Strategy } from '../src/strategy/strategy.ts';
 import { doing, helpersThat } from './helpers.ts';
 import { anyStrategy, randomMarket } from './market.ts';
 
-const RUNS = { numRuns: 30 };
+const RUNS = { numRuns: cases(30) };
 const seeds = fc.integer({ min: 1, max: 1_000_000 });
 
 /** Bytes of a block that holds a column of the market of the tests. */

@@ -2,6 +2,7 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { cases } from '../../../testing/cases.ts';
 import { Evaluator } from '../src/evaluation/evaluate.ts';
 import { createPanel } from '../src/evaluation/panel.ts';
 import { at } from '../src/numeric/at.ts';
@@ -57,7 +58,7 @@ describe('two equal strategies on one account', () => {
           perInstrument.decisions.day.length,
         );
       }),
-      { numRuns: 20 },
+      { numRuns: cases(20) },
     );
   });
 
@@ -74,7 +75,7 @@ describe('two equal strategies on one account', () => {
           expect(ledger.part[i] === -1).toBe(ofAccount);
         });
       }),
-      { numRuns: 20 },
+      { numRuns: cases(20) },
     );
   });
 });

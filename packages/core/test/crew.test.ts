@@ -2,6 +2,7 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { cases } from '../../../testing/cases.ts';
 import { createEngine, type Engine, type Helpers } from '../src/engine.ts';
 import { Blocks } from '../src/evaluation/blocks.ts';
 import { at } from '../src/numeric/at.ts';
@@ -122,7 +123,7 @@ describe('an engine with helpers', () => {
           expect(engine.run(later)).toEqual(createEngine(market, universe).run(later));
         },
       ),
-      { numRuns: 25 },
+      { numRuns: cases(25) },
     );
     expect(trades).toBeGreaterThan(0);
   });

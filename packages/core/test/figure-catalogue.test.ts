@@ -2,6 +2,7 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { cases } from '../../../testing/cases.ts';
 import { createEngine } from '../src/engine.ts';
 import { at } from '../src/numeric/at.ts';
 import { reportOf } from '../src/report.ts';
@@ -90,7 +91,7 @@ describe('the catalogue of figures', () => {
           expect(Math.abs(its - value), entry.key).toBeLessThan(1e-9 * Math.max(1, Math.abs(value)));
         }
       }),
-      { numRuns: 60 },
+      { numRuns: cases(60) },
     );
   });
 });
@@ -106,7 +107,7 @@ describe('a part of a run', () => {
         expect(parts.flatMap(({ ledger }) => [...ledger.amount])).toEqual([...whole.ledger.amount]);
         expect(at(parts, 0).marks.equity.length + at(parts, 1).marks.equity.length).toBe(last + 2);
       }),
-      { numRuns: 40 },
+      { numRuns: cases(40) },
     );
   });
 });

@@ -2,6 +2,7 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { cases } from '../../../testing/cases.ts';
 import { createEngine } from '../src/engine.ts';
 import type { Inspection } from '../src/inspect/inspection.ts';
 import { at } from '../src/numeric/at.ts';
@@ -11,7 +12,7 @@ import { returnsOf } from '../src/statistics/returns.ts';
 import type { Strategy } from '../src/strategy/strategy.ts';
 import { anyStrategy, barsFrom, barsOf, randomMarket, strategyOf } from './market.ts';
 
-const RUNS = { numRuns: 60 };
+const RUNS = { numRuns: cases(60) };
 const seeds = fc.integer({ min: 1, max: 1_000_000 });
 
 function inspected(seed: number, strategy: Strategy): Inspection {
@@ -44,7 +45,7 @@ describe("a day's book", () => {
           expect(book.positions.length).toBe(marks.positions[t]);
         });
       }),
-      { numRuns: 25 },
+      { numRuns: cases(25) },
     );
   });
 

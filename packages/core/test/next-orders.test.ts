@@ -2,6 +2,7 @@
 
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
+import { cases } from '../../../testing/cases.ts';
 import type { Bars } from '../src/bars/bars.ts';
 import { nextWeekday } from '../src/days/day.ts';
 import { createEngine } from '../src/engine.ts';
@@ -90,7 +91,7 @@ test('an order that finds room is filled by a session that opens where the last 
         for (const { likely } of said) seen.set(likely, (seen.get(likely) ?? 0) + 1);
       },
     ),
-    { numRuns: 150, examples: [[CUT_BY_COMMISSION, 37]] },
+    { numRuns: cases(150), examples: [[CUT_BY_COMMISSION, 37]] },
   );
   for (const outcome of ['taken', 'no-slot'] as const) expect(seen.get(outcome), outcome).toBeGreaterThan(0);
 });

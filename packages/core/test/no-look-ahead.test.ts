@@ -2,6 +2,7 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { cases } from '../../../testing/cases.ts';
 import type { Market } from '../src/bars/bars.ts';
 import { barsUntil } from '../src/bars/columns.ts';
 import { Blocks } from '../src/evaluation/blocks.ts';
@@ -16,7 +17,7 @@ import type { Measure } from '../src/measures/measure.ts';
 import { at } from '../src/numeric/at.ts';
 import { randomMarket } from './market.ts';
 
-const RUNS = { numRuns: 200 };
+const RUNS = { numRuns: cases(200) };
 const DAYS = 90;
 const seeds = fc.integer({ min: 1, max: 1_000_000 });
 const cuts = fc.integer({ min: 5, max: DAYS - 5 });

@@ -2,6 +2,7 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { cases } from '../../../testing/cases.ts';
 import { readRule } from '../src/language/check.ts';
 import { insertAt, movePart, nodeAt, removeAt, replaceAt } from '../src/language/edit.ts';
 import { isBlankRule, readOutline, writeOutline } from '../src/language/outline.ts';
@@ -66,7 +67,7 @@ describe('switching conditions off', () => {
         if (!runs.ok) throw new Error(`${runs.problem.message}\n${text}`);
         expect(bare(runs.tree)).toEqual(bare(left));
       }),
-      { numRuns: 500 },
+      { numRuns: cases(500) },
     );
   });
 
@@ -165,7 +166,7 @@ describe('changes to a rule', () => {
         const index = d % (childrenOf(nodeAt(node, target)).length + 1);
         expect(leaves(movePart(node, from, target, index))).toEqual(leaves(node));
       }),
-      { numRuns: 300 },
+      { numRuns: cases(300) },
     );
   });
 });

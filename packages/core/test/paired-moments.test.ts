@@ -2,6 +2,7 @@
 
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
+import { cases } from '../../../testing/cases.ts';
 import { measureOf } from '../src/measures/catalogue.ts';
 import { at } from '../src/numeric/at.ts';
 
@@ -85,6 +86,6 @@ it.each([
         expect(difference).toBeLessThanOrEqual(1e-11 * scale + 1e-15 + blurX + blurY);
       }
     }),
-    { numRuns: 300 },
+    { numRuns: cases(300) },
   );
 });

@@ -2,6 +2,7 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { cases } from '../../../testing/cases.ts';
 import { bytesOfBars, bytesOfValues } from '../src/bars/layout.ts';
 import { at } from '../src/numeric/at.ts';
 import type { FromWorker, ToWorker } from '../src/parallel/messages.ts';
@@ -68,7 +69,7 @@ describe('a pool', () => {
           expect(await answers(pool.askEach('work', jobs))).toEqual(jobs.map((n) => 2 * n));
         },
       ),
-      { numRuns: 30 },
+      { numRuns: cases(30) },
     );
   });
 

@@ -2,6 +2,7 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { cases } from '../../../testing/cases.ts';
 import type { Bars, Market } from '../src/bars/bars.ts';
 import { barsUntil } from '../src/bars/columns.ts';
 import { createEngine } from '../src/engine.ts';
@@ -11,7 +12,7 @@ import { LEDGER_KINDS } from '../src/simulation/records.ts';
 import type { Strategy } from '../src/strategy/strategy.ts';
 import { anyStrategy, randomMarket } from './market.ts';
 
-const RUNS = { numRuns: 200 };
+const RUNS = { numRuns: cases(200) };
 const seeds = fc.integer({ min: 1, max: 1_000_000 });
 
 function run(

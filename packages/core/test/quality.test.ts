@@ -2,6 +2,7 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { cases } from '../../../testing/cases.ts';
 import type { Bars } from '../src/bars/bars.ts';
 import { at } from '../src/numeric/at.ts';
 import { type Finding, findingsOf, marketCalendar, troubleOf } from '../src/quality/findings.ts';
@@ -121,7 +122,7 @@ describe('bars', () => {
           expect(gaps).toBe(own.filter((d) => !bars.day.includes(d)).length);
         }
       }),
-      { numRuns: 200 },
+      { numRuns: cases(200) },
     );
   });
 });

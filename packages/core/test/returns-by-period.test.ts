@@ -2,6 +2,7 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { cases } from '../../../testing/cases.ts';
 import { weekOf } from '../src/days/day.ts';
 import { createEngine, type Run, returnsByPeriod } from '../src/index.ts';
 import { randomMarket, strategyOf } from './market.ts';
@@ -35,7 +36,7 @@ describe('returns by period', () => {
           expect([strategy.length, benchmark.length, cash.length]).toEqual(new Array(3).fill(end.length));
         },
       ),
-      { numRuns: 15 },
+      { numRuns: cases(15) },
     );
   });
 

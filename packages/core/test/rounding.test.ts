@@ -3,6 +3,7 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { cases } from '../../../testing/cases.ts';
 import type { Bars, Market } from '../src/bars/bars.ts';
 import { createEngine, type RunOutcome } from '../src/engine.ts';
 import { Evaluator } from '../src/evaluation/evaluate.ts';
@@ -16,8 +17,8 @@ import type { Run } from '../src/run.ts';
 import type { Strategy } from '../src/strategy/strategy.ts';
 import { anyStrategy, barsFrom, barsOf, randomMarket, strategyOf } from './market.ts';
 
-const RUNS = { numRuns: 200 };
-const FEW = { numRuns: 60 };
+const RUNS = { numRuns: cases(200) };
+const FEW = { numRuns: cases(60) };
 
 /** Prices in cents, few enough that ties are common. */
 const cents = fc.integer({ min: 900, max: 912 });
@@ -303,7 +304,7 @@ describe('a stop or a target by percent', () => {
           expect(ended.map(({ exitReason }) => exitReason)).toEqual(touched ? [kind] : []);
         },
       ),
-      { numRuns: 500 },
+      { numRuns: cases(500) },
     );
   });
 });
@@ -383,7 +384,7 @@ describe('an exit rule on the position', () => {
         const whole = evaluator.truths(treeOf(form(column)), 0);
         expect(x.map((_c, i) => truth(i, held))).toEqual([...whole]);
       }),
-      { numRuns: 400 },
+      { numRuns: cases(400) },
     );
   });
 

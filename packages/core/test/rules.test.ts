@@ -2,6 +2,7 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { cases } from '../../../testing/cases.ts';
 import type { Bars } from '../src/bars/bars.ts';
 import { Evaluator } from '../src/evaluation/evaluate.ts';
 import { createPanel } from '../src/evaluation/panel.ts';
@@ -139,7 +140,7 @@ describe('text that does not read', () => {
         for (const word of measures(nearest)) expect(whole).toContain(word);
         expect(measures(nearest).length).toBeGreaterThanOrEqual(measures(torn).length);
       }),
-      { numRuns: 200 },
+      { numRuns: cases(200) },
     );
   });
 
@@ -150,7 +151,7 @@ describe('text that does not read', () => {
         const nearest = nearestTo(whole.slice(0, from) + whole.slice(from + count));
         if (nearest !== undefined) expect(readRule(nearest, { expects: 'rule' }).ok).toBe(true);
       }),
-      { numRuns: 200 },
+      { numRuns: cases(200) },
     );
   });
 });
@@ -322,7 +323,7 @@ describe('a faulty rule is told where and what', () => {
         const parsed = parseRule(parts.join(' '));
         if (!parsed.ok) expect(parsed.problem.message.length).toBeGreaterThan(10);
       }),
-      { numRuns: 1000 },
+      { numRuns: cases(1000) },
     );
   });
 });
@@ -341,7 +342,7 @@ describe('printing', () => {
         if (!parsed.ok) throw new Error(`${text}: ${parsed.problem.message}`);
         expect(bare(parsed.tree)).toEqual(bare(tree));
       }),
-      { numRuns: 400 },
+      { numRuns: cases(400) },
     );
   });
 

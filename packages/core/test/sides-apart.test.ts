@@ -2,6 +2,7 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { cases } from '../../../testing/cases.ts';
 import { createEngine, type Run } from '../src/index.ts';
 import { LEDGER_KINDS } from '../src/simulation/records.ts';
 import { profitsBySide } from '../src/statistics/sides-apart.ts';
@@ -37,7 +38,7 @@ describe('the sides of an account', () => {
           expect(sum).toBeCloseTo(marks.equity[t] ?? Number.NaN, 4);
         }
       }),
-      { numRuns: 12 },
+      { numRuns: cases(12) },
     );
   });
 

@@ -2,6 +2,7 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { cases } from '../../../testing/cases.ts';
 import type { Membership } from '../src/evaluation/panel.ts';
 import { at } from '../src/numeric/at.ts';
 import { measureInstrument } from '../src/universes/measure-instrument.ts';
@@ -44,7 +45,7 @@ describe('two universes', () => {
           }
         }
       }),
-      { numRuns: 300 },
+      { numRuns: cases(300) },
     );
   });
 
@@ -71,7 +72,7 @@ describe('the count by day', () => {
           expect(count[k]).toBe(['AA', 'BB', 'CC'].filter((symbol) => member(u, symbol, day)).length);
         });
       }),
-      { numRuns: 300 },
+      { numRuns: cases(300) },
     );
   });
 });

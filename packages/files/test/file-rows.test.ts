@@ -3,6 +3,7 @@
 import fc from 'fast-check';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
+import { cases } from '../../../testing/cases.ts';
 import { numberFromCell } from '../src/import/cells.ts';
 import { type Collected, Collector } from '../src/import/collect.ts';
 import { type Layout, ROLES, type Role } from '../src/import/layout.ts';
@@ -136,7 +137,7 @@ describe('a text of rows', () => {
         });
         expect(collected(layout, (file) => file.text(text, separator))).toEqual(cut);
       }),
-      { numRuns: 2000 },
+      { numRuns: cases(2000) },
     );
   });
 

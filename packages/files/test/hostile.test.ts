@@ -1,18 +1,18 @@
-// Files made to break the readers, each by name, and two thousand damaged ones from a seed: every one is read or refused in
+// Files made to break the readers, each by name, and damaged ones from a seed: every one is read or refused in
 // words, within a time and a memory that are watched.
 
 import { Worker } from 'node:worker_threads';
 import { type Bars, createRandom, dayFromIso, isoFromDay } from '@plateau/core';
 import { strToU8, zipSync } from 'fflate';
 import { afterAll, describe, expect, it } from 'vitest';
+import { cases } from '../../../testing/cases.ts';
+import { patience } from '../../../testing/patience.ts';
 import { barsCsv } from '../src/bars-export.ts';
 import { barsParquet } from '../src/bars-to-parquet.ts';
 import { barsXlsx } from '../src/bars-to-xlsx.ts';
 import { WorkspaceWriter } from '../src/workspace.ts';
 import type { Reader } from './read-any.ts';
 
-/** Milliseconds for one file: far more than any takes, far less than those that hung took. */
-const PATIENCE = 60_000;
 /** For what its library may read for ever once it is damaged; the page ends its worker then, and so does this. */
 const PATIENCE_WITH_LIBRARIES = 2500;
 /** Megabytes that a thread may hold; the page's own limits are of this size. */
@@ -27,7 +27,7 @@ interface Answer {
 class Bounded {
   #thread: Worker | undefined;
 
-  async read(how: Reader, path: string, content: Uint8Array, patience: number): Promise<Answer> {
+  async read(how: Reader, path: string, content: Uint8Array, wait: number): Promise<Answer> {
     this.#thread ??= await this.#begin();
     const thread = this.#thread;
     return new Promise((resolve) => {
@@ -41,7 +41,7 @@ class Bounded {
         resolve(answer);
       };
       const failed = (error: Error): void => end({ thrown: `the thread ended: ${error.message}` });
-      const timer = setTimeout(() => end({ thrown: 'it took too long' }), patience);
+      const timer = setTimeout(() => end({ thrown: 'it took too long' }), wait);
       thread.once('message', end);
       thread.once('error', failed);
       thread.postMessage({ how, path, content });
@@ -330,7 +330,7 @@ describe('a crafted file', () => {
   it.each(crafted)(
     'is read or refused in words: %s',
     async (_name, how, path, make, expected) => {
-      const { said, thrown } = await bounded.read(how, path, make(), PATIENCE);
+      const { said, thrown } = await bounded.read(how, path, make(), patience);
       expect(thrown).toBeUndefined();
       expect(said).toMatch(expected);
     },
@@ -338,7 +338,7 @@ describe('a crafted file', () => {
   );
 });
 
-describe('two thousand damaged files of every kind', () => {
+describe('damaged files of every kind', () => {
   it('are each read or refused in words', async () => {
     const next = createRandom(20_261_125);
     const pick = (n: number): number => next() % n;
@@ -400,7 +400,7 @@ describe('two thousand damaged files of every kind', () => {
       '\n\n',
     ];
     const faults: string[] = [];
-    for (let k = 0; k < 2000; k++) {
+    for (let k = 0; k < cases(2000); k++) {
       const [how, path, original] = whole[k % whole.length] as (typeof whole)[number];
       let content = original.slice();
       const at = pick(content.length);
@@ -411,8 +411,8 @@ describe('two thousand damaged files of every kind', () => {
         content = Uint8Array.from([...content.slice(0, at), ...piece, ...content.slice(at)]);
       }
       const byLibrary = /xlsx|parquet|w\.zip/.test(path);
-      const patience = byLibrary ? PATIENCE_WITH_LIBRARIES : PATIENCE;
-      const { said, thrown } = await bounded.read(how, path, content, patience);
+      const wait = byLibrary ? PATIENCE_WITH_LIBRARIES : patience;
+      const { said, thrown } = await bounded.read(how, path, content, wait);
       const hangs = byLibrary && thrown === 'it took too long';
       if (!hangs && (thrown !== undefined || !said || said.length < 12))
         faults.push(`${k} ${path}: ${thrown ?? said}`);

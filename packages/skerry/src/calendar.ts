@@ -2,7 +2,6 @@
 
 import { civilFromDay, type Day, dayFromCivil, weekdayOf } from '@plateau/core';
 
-const FIRST_YEAR = 2005;
 const LAST_YEAR = 2025;
 
 /** Month and date of the days the exchange stays shut: new year, the three quarter days, midwinter. */
@@ -22,10 +21,11 @@ export function isHoliday(day: Day): boolean {
   return HOLIDAYS.some(([m, d]) => m === month && d === date);
 }
 
-export function sessions(): Int32Array {
+/** All sessions from the beginning of a year to the end of 2025. */
+export function sessionsSince(firstYear: number): Int32Array {
   const days: Day[] = [];
   const last = dayFromCivil(LAST_YEAR, 12, 31);
-  for (let day = dayFromCivil(FIRST_YEAR, 1, 1); day <= last; day++) {
+  for (let day = dayFromCivil(firstYear, 1, 1); day <= last; day++) {
     if (weekdayOf(day) <= 5 && !isHoliday(day)) days.push(day);
   }
   return Int32Array.from(days);

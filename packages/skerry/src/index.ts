@@ -6,6 +6,7 @@ export {
   createSkerryMarket,
   type Kind,
   type Listing,
+  type MarketSize,
   type NamedUniverse,
   type SkerryMarket,
 } from './market.ts';

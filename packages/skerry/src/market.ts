@@ -2,15 +2,43 @@
 
 import type { Bars, Universe } from '@plateau/core';
 import { barsFrom, basketReturns, chooseMembers, type Held, type Listed, ownReturns } from './baskets.ts';
-import { sessions } from './calendar.ts';
+import { sessionsSince } from './calendar.ts';
 import { drawCompany, type Fate } from './company.ts';
 import { drawFactors } from './factors.ts';
 import { exchangeTraded, islands, roots, sectors } from './names.ts';
 import { createNoise, type Noise } from './noise.ts';
 
-const SEED = 602_409;
-const COMPANIES = 140;
-const INDEX_SIZE = 60;
+/** All of the exchange, or a small part of it for a quick look and for tests. */
+export type MarketSize = 'full' | 'small';
+
+interface Extent {
+  readonly seed: number;
+  readonly firstYear: number;
+  /** places in the list of roots */
+  readonly companies: readonly number[];
+  readonly indexSize: number;
+  readonly hasFund: (symbol: string) => boolean;
+}
+
+const SMALL_FUNDS: readonly string[] = ['SKALL', 'SKEQL', 'SECPS', 'ISLE1', 'BONDL', 'RAWKA'];
+
+const EXTENTS: Readonly<Record<MarketSize, Extent>> = {
+  full: {
+    seed: 602_409,
+    firstYear: 2005,
+    companies: Array.from({ length: 140 }, (_x, k) => k),
+    indexSize: 60,
+    hasFund: () => true,
+  },
+  // One or two companies a sector, but five of tide power, so that a group has pairs.
+  small: {
+    seed: 602_576,
+    firstYear: 2018,
+    companies: [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 13, 14, 15, 16, 17, 18, 19, 22, 52, 62, 95, 102],
+    indexSize: 12,
+    hasFund: (symbol) => SMALL_FUNDS.includes(symbol),
+  },
+};
 
 export type Kind = 'stock' | 'fund' | 'index' | 'gauge';
 
@@ -36,7 +64,7 @@ export interface SkerryMarket {
 }
 
 interface Draft {
-  readonly seed: number;
+  readonly extent: Extent;
   readonly calendar: Int32Array;
   readonly factors: ReturnType<typeof drawFactors>;
   readonly listings: Listing[];
@@ -49,13 +77,15 @@ function add({ listings, bars }: Draft, listing: Listing, its: Bars): void {
 }
 
 /** Pure and seeded: the same bars to the last cent on every machine. */
-export function createSkerryMarket(seed = SEED): SkerryMarket {
-  const calendar = sessions();
+export function createSkerryMarket(size: MarketSize = 'full'): SkerryMarket {
+  const extent = EXTENTS[size];
+  const { seed } = extent;
+  const calendar = sessionsSince(extent.firstYear);
   const factors = drawFactors(createNoise(seed), calendar.length, sectors.length);
-  const draft: Draft = { seed, calendar, factors, listings: [], bars: new Map() };
+  const draft: Draft = { extent, calendar, factors, listings: [], bars: new Map() };
   const companies = addCompanies(draft);
   const groupOf = new Map(draft.listings.map(({ symbol, group }) => [symbol, group]));
-  const index = chooseMembers(companies, calendar, INDEX_SIZE, (symbol) => groupOf.get(symbol) ?? '');
+  const index = chooseMembers(companies, calendar, extent.indexSize, (symbol) => groupOf.get(symbol) ?? '');
   const indexBasket = basketReturns(calendar.length, index.held, 'by value');
   const indexBars = barsFrom(indexBasket, calendar, 0, 1000, 0, () => 0);
   add(draft, { ...exchangeTraded.index, kind: 'index', group: 'Index' }, indexBars);
@@ -81,8 +111,9 @@ export function createSkerryMarket(seed = SEED): SkerryMarket {
 }
 
 function addCompanies(draft: Draft): Listed[] {
-  const { seed, calendar, factors } = draft;
-  return Array.from({ length: COMPANIES }, (_x, k): Listed => {
+  const { calendar, factors } = draft;
+  const { seed, companies } = draft.extent;
+  return companies.map((k): Listed => {
     const noise = createNoise(seed * 31 + 7919 * (k + 1));
     const sector = k % sectors.length;
     const { name: group, letter, businesses } = sectors[sector]!;
@@ -107,12 +138,15 @@ function addFunds(
   members: readonly Held[],
   indexBasket: Basket,
 ): void {
-  const { calendar, listings } = draft;
+  const { extent, calendar, listings } = draft;
   const count = calendar.length;
   const all: readonly Held[] = companies.map((company) => ({ company }));
+  const groupOf = new Map(listings.map((l) => [l.symbol, l.group]));
   const islandOf = new Map(listings.map((l) => [l.symbol, l.island]));
   const fund = (symbol: string, name: string, group: string, fee: number, basket: Basket): void => {
-    const first = symbol === 'SKALL' ? 0 : Math.floor(noise.uniform() * noise.uniform() * 1500);
+    if (!extent.hasFund(symbol)) return;
+    const latest = Math.min(1500, 0.3 * count);
+    const first = symbol === 'SKALL' ? 0 : Math.floor(noise.uniform() * noise.uniform() * latest);
     const busy = 40_000 * noise.spread(0.9);
     const start = 20 + 60 * noise.uniform();
     const volume = (): number => 100 * Math.round((busy / 100) * noise.spread(0.5) + 1);
@@ -124,8 +158,8 @@ function addFunds(
   indexFund('SKEQL', 'Level Skerry 60 Fund', 0.2, basketReturns(count, members, 'equally'));
   indexFund('SKWID', 'Wide Skerry Fund', 0.15, basketReturns(count, all, 'by value'));
   indexFund('SKSML', 'Small Skerry Fund', 0.35, basketReturns(count, outside(members), 'equally'));
-  sectors.forEach((sector, s) => {
-    const held = all.filter((_c, k) => k % sectors.length === s);
+  sectors.forEach((sector) => {
+    const held = all.filter(({ company }) => groupOf.get(company.symbol) === sector.name);
     const basket = basketReturns(count, held, 'by value');
     fund(`SEC${sector.letter}S`, `${sector.name} Fund`, 'Sector funds', 0.4, basket);
   });

@@ -18,7 +18,10 @@ export interface Feed {
   readonly histories: ReadonlyMap<string, Uint8Array<ArrayBuffer>>;
 }
 
-const market = createSkerryMarket();
+const size = process.env.PLATEAU_MARKET ?? 'full';
+if (size !== 'full' && size !== 'small')
+  throw new Error(`PLATEAU_MARKET must be full or small; it is “${size}”.`);
+const market = createSkerryMarket(size);
 const { listings, universes, bars } = market;
 const encoder = new TextEncoder();
 const histories = new Map([...bars].map(([symbol, its]) => [symbol, encoder.encode(historyCsv(its))]));

@@ -10,7 +10,7 @@ import { count } from '@/ui/format.ts';
 import { late } from '@/ui/late.tsx';
 import { warmEngine } from '@/workers/engine-start.ts';
 import { type FillProgress, fillStore } from '@/workers/source-client.ts';
-import { keepOffline } from './offline.ts';
+import { keepOffline } from '@/parts/offline.ts';
 
 const SetAsideRows = late('Rows set aside', () => import('./set-aside.tsx').then((m) => m.SetAsideRows));
 
@@ -90,9 +90,7 @@ function Filling({ done, total, bars }: FillProgress) {
   return (
     <>
       <h1 className="font-serif text-xl">Bringing in the Skerry market</h1>
-      <p className="mt-2 text-soft">
-        Once only: twenty-one years of daily bars of an invented exchange, kept in this browser.
-      </p>
+      <p className="mt-2 text-soft">Once only: daily bars of an invented exchange, kept in this browser.</p>
       <Progress.Root
         value={Math.round(share * 100)}
         className="mt-4 h-2 bg-sunk"

@@ -2,6 +2,7 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { cases } from '../../../../testing/cases.ts';
 import { barsUntil } from '../../src/bars/columns.ts';
 import type { TogetherBlend } from '../../src/blend/blend.ts';
 import { blendWithout } from '../../src/blend/mixed.ts';
@@ -74,7 +75,7 @@ describe('a blend on one account', () => {
         expect(blended.figures).toEqual(outcome.run.figures);
         expect(blended.ledger).toEqual(outcome.run.ledger);
       }),
-      { numRuns: 60 },
+      { numRuns: cases(60) },
     );
   });
 
@@ -94,7 +95,7 @@ describe('a blend on one account', () => {
           expect(Math.abs(sum - at(marks.equity, t))).toBeLessThanOrEqual(1e-9 * 1e7);
         });
       }),
-      { numRuns: 40 },
+      { numRuns: cases(40) },
     );
   });
 
@@ -118,7 +119,7 @@ describe('a blend on one account', () => {
           }
         }
       }),
-      { numRuns: 40 },
+      { numRuns: cases(40) },
     );
   });
 
@@ -148,7 +149,7 @@ describe('a blend on one account', () => {
           expect([...part.equity.subarray(0, n)]).toEqual([...whole.equity.subarray(0, n)]);
         },
       ),
-      { numRuns: 40 },
+      { numRuns: cases(40) },
     );
   });
 
@@ -162,7 +163,7 @@ describe('a blend on one account', () => {
         expect([...other.run.marks.equity]).toEqual([...one.run.marks.equity]);
         expect(other.run.trades).toEqual(one.run.trades);
       }),
-      { numRuns: 30 },
+      { numRuns: cases(30) },
     );
   });
 
@@ -179,7 +180,7 @@ describe('a blend on one account', () => {
         expect(other.run.parts).toEqual([...one.run.parts].reverse());
         expect(other.profits).toEqual(one.profits);
       }),
-      { numRuns: 20 },
+      { numRuns: cases(20) },
     );
   });
 
@@ -193,7 +194,7 @@ describe('a blend on one account', () => {
           if (marks.short[t] === 0) expect(cash).toBeGreaterThan(-0.02 * at(marks.equity, t) - 1e-6);
         });
       }),
-      { numRuns: 30 },
+      { numRuns: cases(30) },
     );
   });
 

@@ -2,6 +2,7 @@
 
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { cases } from '../../../../testing/cases.ts';
 import type { Market } from '../../src/bars/bars.ts';
 import { barsUntil } from '../../src/bars/columns.ts';
 import { createEngine } from '../../src/engine.ts';
@@ -89,7 +90,7 @@ describe('orders', () => {
           expect(early.equity).toBe(whole.equity);
         },
       ),
-      { numRuns: 60 },
+      { numRuns: cases(60) },
     );
   });
 
@@ -128,7 +129,7 @@ describe('orders', () => {
         }
         orders += own.orders.length;
       }),
-      { numRuns: 80 },
+      { numRuns: cases(80) },
     );
     expect(orders).toBeGreaterThan(20);
   });

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { cases } from '../../../../testing/cases.ts';
 import { createEngine } from '../../src/engine.ts';
 import { bandOf, outsideOf } from '../../src/follow/band.ts';
 import { checksOf } from '../../src/follow/checks.ts';
@@ -43,7 +44,7 @@ describe('the band', () => {
           expect(bandOf(tested, length, { resamples: 200 })).toEqual(band);
         },
       ),
-      { numRuns: 30 },
+      { numRuns: cases(30) },
     );
   });
 

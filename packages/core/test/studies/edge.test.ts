@@ -2,6 +2,7 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { cases } from '../../../../testing/cases.ts';
 import type { Bars, Market } from '../../src/bars/bars.ts';
 import { barsUntil } from '../../src/bars/columns.ts';
 import { createEngine } from '../../src/engine.ts';
@@ -134,7 +135,7 @@ describe('an edge', () => {
           expect(row.p).toBeCloseTo(2 * normalBelow(-Math.abs(row.t)), 12);
         }
       }),
-      { numRuns: 30 },
+      { numRuns: cases(30) },
     );
   });
 

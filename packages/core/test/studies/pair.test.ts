@@ -2,6 +2,7 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { cases } from '../../../../testing/cases.ts';
 import type { Bars, Market } from '../../src/bars/bars.ts';
 import { barsUntil } from '../../src/bars/columns.ts';
 import { at } from '../../src/numeric/at.ts';
@@ -158,7 +159,7 @@ describe('a pair', () => {
         for (const sides of byRound.values()) expect(sides).toEqual(['long', 'short']);
         expect(pair.rounds * 2).toBe(trades.length);
       }),
-      { numRuns: 60 },
+      { numRuns: cases(60) },
     );
   });
 

@@ -2,6 +2,7 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { cases } from '../../../../testing/cases.ts';
 import { type Bars, faultsInBars } from '../../src/bars/bars.ts';
 import { createEngine } from '../../src/engine.ts';
 import { at } from '../../src/numeric/at.ts';
@@ -185,7 +186,7 @@ describe('moved bars', () => {
         expect(deviation(steps)).toBeGreaterThan(0.04);
         expect(deviation(steps)).toBeLessThan(0.06);
       }),
-      { numRuns: 20 },
+      { numRuns: cases(20) },
     );
   });
 

@@ -12,6 +12,7 @@ import { Progress } from '@/ui/progress.tsx';
 import { saveBlob } from '@/ui/save-file.ts';
 import { useFileChoice } from '@/ui/use-file-choice.tsx';
 import { packWorkspace, restoreWorkspace, summarizeWorkspace } from '@/workers/workspace-client.ts';
+import { KeptApp } from './kept-app.tsx';
 import { StorageUse } from './storage-use.tsx';
 
 type State =
@@ -72,6 +73,7 @@ export function WorkspacePanel() {
         </div>
       </section>
       <StorageUse />
+      <KeptApp />
       <StartOver disabled={busy} />
     </div>
   );
