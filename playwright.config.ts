@@ -1,9 +1,17 @@
 import { defineConfig } from '@playwright/test';
-import { surroundings } from './e2e/kit/surroundings.ts';
+import { ADDRESSES, surroundings } from './e2e/kit/surroundings.ts';
 import { chromiumOptions } from './scripts/chromium.ts';
 import { patience, patienceForTest } from './testing/patience.ts';
 
-const PORT = 3217;
+const server = (market: keyof typeof ADDRESSES) => ({
+  command: `npx next start -p ${new URL(ADDRESSES[market]).port}`,
+  cwd: 'apps/web',
+  // The stand-in feed may be asked to be slow or to fail.
+  env: { PLATEAU_TEST_FEED: '1', PLATEAU_MARKET: market },
+  url: `${ADDRESSES[market]}/strategies`,
+  timeout: patience,
+  reuseExistingServer: false,
+});
 
 export default defineConfig({
   testDir: 'e2e',
@@ -18,16 +26,8 @@ export default defineConfig({
     : [['list']],
   use: {
     ...surroundings,
-    baseURL: `http://localhost:${PORT}`,
+    baseURL: ADDRESSES.small,
     launchOptions: chromiumOptions,
   },
-  webServer: {
-    command: `npx next start -p ${PORT}`,
-    cwd: 'apps/web',
-    // The stand-in feed may be asked to be slow or to fail.
-    env: { PLATEAU_TEST_FEED: '1', PLATEAU_MARKET: 'small' },
-    url: `http://localhost:${PORT}/strategies`,
-    timeout: patience,
-    reuseExistingServer: false,
-  },
+  webServer: [server('small'), server('full')],
 });

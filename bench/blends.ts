@@ -10,13 +10,13 @@ import {
   type TogetherBlend,
   type Universe,
 } from '@plateau/core';
-import { goldenStrategy, mustRun, type Results, timed } from './engine.ts';
+import { goldenStrategy, mustRun, type Tell, timed } from './engine.ts';
 import { benchMarket } from './market.ts';
 
 const INSTRUMENTS = 140;
 const STRATEGIES = ['02-breakout-ranked-risk', '03-oversold-skip', '01-average-cross', '12-after-a-down-day'];
 
-export async function blendBench(): Promise<Results> {
+export async function blendBench(tell: Tell): Promise<void> {
   const { market, universe } = benchMarket(INSTRUMENTS);
   const strategies = STRATEGIES.map(goldenStrategy);
   const parts = strategies.map((strategy, k) => ({
@@ -58,18 +58,22 @@ export async function blendBench(): Promise<Results> {
     mustRun(shared.run(blend, { market, universeOf, benchmark: 'KIX' }));
   runTogether(together);
   const long = first.long as NonNullable<Strategy['long']>;
-  return {
-    'blend apart, 4 of 140 x 20 years, other shares': await timed((k) => {
+  tell(
+    'blend apart, 4 of 140 x 20 years, other shares',
+    await timed((k) => {
       const share = (n: number): number => (n === 0 ? 25 + k : 25 - k / 3);
       const blend = { ...apart, parts: parts.map((part, n) => ({ ...part, share: share(n) })) };
       return () => blendApart(blend, ready);
     }),
-    'blend together, 4 of 140 x 20 years, other dial of a rule': await timed((k) => {
+  );
+  tell(
+    'blend together, 4 of 140 x 20 years, other dial of a rule',
+    await timed((k) => {
       const enter = long.enter.replace('40-day high', `${41 + k}-day high`);
       const edited = { ...first, long: { ...long, enter } };
       const [part, ...rest] = parts as [(typeof parts)[number]];
       const blend = { ...together, parts: [{ ...part, strategy: edited }, ...rest] };
       return () => runTogether(blend);
     }),
-  };
+  );
 }

@@ -2,6 +2,7 @@
 
 import { chromium, type Page } from '@playwright/test';
 import { chromiumOptions, serveApp } from '../scripts/chromium.ts';
+import type { Tell } from './engine.ts';
 import { addInstruments, openMarket } from './many-instruments.ts';
 import { median } from './median.ts';
 import { searchLetters } from './search-letters.ts';
@@ -14,21 +15,15 @@ const SKERRY = 173;
 const done = (page: Page) =>
   page.waitForSelector('[data-status=done] .recharts-area-curve', { timeout: 60_000 });
 
-/** Milliseconds by name: medians over several starts 20 key presses and 20 turns of a dial. */
-export async function browserBench(): Promise<Record<string, number>> {
+/** Medians over several starts, 20 key presses and 20 turns of a dial, each row when the last of its samples is there. */
+export async function browserBench(tell: Tell): Promise<void> {
   const { address: site, server } = await serveApp(PORT);
   const address = `${site}/strategies`;
   try {
     const browser = await chromium.launch(chromiumOptions);
     const first: number[] = [];
     const later: number[] = [];
-    const keys: number[] = [];
-    const dials: number[] = [];
-    const letters: number[] = [];
-    const many: number[] = [];
-    const reports: number[] = [];
     const terrain: TerrainSpeeds = { first: [], again: [], water: [] };
-    const blends: { readonly apart: number[]; readonly together: number[] } = { apart: [], together: [] };
     for (let k = 0; k < 3; k++) {
       const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
       const page = await context.newPage();
@@ -46,34 +41,33 @@ export async function browserBench(): Promise<Record<string, number>> {
             await done(page);
           }),
         );
-      if (k === 0) keys.push(...(await keyPresses(page)));
-      if (k === 1) dials.push(...(await dialTurns(page)));
-      if (k === 1) reports.push(...(await longReports(page)));
-      if (k === 1) await blendTurns(page, site, blends);
+      if (k === 0) tell('key press to redrawn curve', median(await keyPresses(page)));
+      if (k === 1) {
+        tell('one turn of a dial to redrawn curve, thousands of trades', median(await dialTurns(page)));
+        tell('report of more than 10,000 trades opened, to its figures', median(await longReports(page)));
+        await blendTurns(page, site, tell);
+      }
       const speeds = await terrainSpeeds(page, site);
       for (const key of ['first', 'again', 'water'] as const) terrain[key].push(...speeds[key]);
-      if (k === 1) letters.push(...(await searchLetters(page, site)));
+      if (k === 1)
+        tell(
+          'work of the main thread for a letter in the search of Market',
+          median(await searchLetters(page, site)),
+        );
       if (k === 2) {
         await addInstruments(page, MANY);
+        const many: number[] = [];
         for (let n = 0; n < 3; n++) many.push(await openMarket(page, site, MANY + SKERRY));
+        tell('Market opened with 2,000 instruments more', median(many));
       }
       await context.close();
     }
+    tell('first start, empty browser, to first curve', median(first));
+    tell('later start, data in the store, to first curve', median(later));
+    tell('terrain of 81 settings on 33 funds, from its key to map and luck', median(terrain.first));
+    tell('the same once more', median(terrain.again));
+    tell('one turn of the water level to redrawn shore', median(terrain.water));
     await browser.close();
-    return {
-      'first start, empty browser, to first curve': median(first),
-      'later start, data in the store, to first curve': median(later),
-      'key press to redrawn curve': median(keys),
-      'one turn of a dial to redrawn curve, thousands of trades': median(dials),
-      'report of more than 10,000 trades opened, to its figures': median(reports),
-      'one turn of a share to redrawn curve, four buckets': median(blends.apart),
-      'one turn of a share to redrawn curve, four parts on one account': median(blends.together),
-      'terrain of 81 settings on 33 funds, from its key to map and luck': median(terrain.first),
-      'the same once more': median(terrain.again),
-      'one turn of the water level to redrawn shore': median(terrain.water),
-      'work of the main thread for a letter in the search of Market': median(letters),
-      'Market opened with 2,000 instruments more': median(many),
-    };
   } finally {
     server.kill();
   }
@@ -121,11 +115,7 @@ async function dialTurns(page: Page): Promise<number[]> {
 }
 
 /** Turns a share of the demo blend of four strategies by its slider's keys, in either form. */
-async function blendTurns(
-  page: Page,
-  site: string,
-  { apart, together }: { apart: number[]; together: number[] },
-): Promise<void> {
+async function blendTurns(page: Page, site: string, tell: Tell): Promise<void> {
   const whole = () => page.waitForSelector('[data-whole=true]', { timeout: 60_000 });
   await page.goto(`${site}/blends?blend=all`);
   await page.getByRole('button', { name: 'Open “One idea four times”' }).click();
@@ -143,12 +133,12 @@ async function blendTurns(
     }
     return page.evaluate('redrawn');
   };
-  apart.push(...(await turn()));
+  tell('one turn of a share to redrawn curve, four buckets', median(await turn()));
   await page.getByRole('radio', { name: /^One account/ }).click();
   await page.waitForTimeout(500);
   await whole();
   await page.waitForTimeout(3000);
-  together.push(...(await turn()));
+  tell('one turn of a share to redrawn curve, four parts on one account', median(await turn()));
 }
 
 /** Opens the report of a run of over ten thousand trades from another place, until its figures are drawn and answer. */

@@ -3,7 +3,7 @@
 
 import type { RunRequest, Strategy } from '@plateau/core';
 import { engineThreads } from '../apps/cli/src/engine-threads.ts';
-import { goldenStrategy, mustRun, type Results } from './engine.ts';
+import { goldenStrategy, mustRun, type Tell } from './engine.ts';
 import { benchMarket } from './market.ts';
 import { median } from './median.ts';
 import { processorTime, stolenSince } from './stolen.ts';
@@ -37,10 +37,9 @@ function averages(base: Strategy): Strategy {
  * in which the host gave next to nothing to others, and the least: what else is at the machine only adds to a run, and to two
  * threads sooner than to one.
  */
-export async function coresBench(): Promise<Results> {
+export async function coresBench(tell: Tell): Promise<void> {
   const { market, universe } = benchMarket(INSTRUMENTS);
   const breakout = goldenStrategy('02-breakout-ranked-risk');
-  const results: Results = {};
   for (const [name, strategy] of [
     ['ranked breakout', breakout],
     ['averages cross', averages(breakout)],
@@ -77,10 +76,9 @@ export async function coresBench(): Promise<Results> {
       const label = `500 x 20 years, ${name}, cold, ${way.name}`;
       const all = times[n] ?? [];
       const quiet = undisturbed[n] ?? [];
-      results[label] = median(all);
-      if (quiet.length >= LEAST_ROWS * ROW) results[`${label}, undisturbed`] = median(quiet);
-      results[`${label}, least`] = Math.min(...all);
+      tell(label, median(all));
+      if (quiet.length >= LEAST_ROWS * ROW) tell(`${label}, undisturbed`, median(quiet));
+      tell(`${label}, least`, Math.min(...all));
     }
   }
-  return results;
 }

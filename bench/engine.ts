@@ -22,7 +22,8 @@ const RUNS = 9;
 const INSTRUMENTS = 500;
 const SWEPT_INSTRUMENTS = 45;
 
-export type Results = Record<string, number>;
+/** Is told each row as soon as it is measured: what it is called, and its milliseconds. */
+export type Tell = (row: string, ms: number) => void;
 
 export function goldenStrategy(name: string): Strategy {
   const file = join(import.meta.dirname, '../apps/cli/test/golden', name, 'strategy.json');
@@ -51,63 +52,80 @@ export function mustRun(outcome: { readonly kind: string }): void {
   if (outcome.kind !== 'done') throw new Error(JSON.stringify(outcome));
 }
 
-export async function engineBench(): Promise<Results> {
-  return { ...(await skerryBench()), ...(await largeBench()), ...(await gridBench()) };
+export async function engineBench(tell: Tell): Promise<void> {
+  await skerryBench(tell);
+  await largeBench(tell);
+  await gridBench(tell);
 }
 
-async function skerryBench(): Promise<Results> {
+async function skerryBench(tell: Tell): Promise<void> {
   const skerry = createSkerryMarket();
   const universe = skerry.universes[0]?.members ?? [];
   const strategy = goldenStrategy('03-oversold-skip');
   const request = { strategy, benchmark: 'SK60' };
   const warm = createEngine(skerry.bars, universe);
   warm.run(request);
-  return {
-    'Skerry market from its seed': await timed(() => () => createSkerryMarket(), 5, 1),
-    'Skerry stocks, oversold, cold': await timed(() => {
+  tell('Skerry market from its seed', await timed(() => () => createSkerryMarket(), 5, 1));
+  tell(
+    'Skerry stocks, oversold, cold',
+    await timed(() => {
       const engine = createEngine(skerry.bars, universe);
       return () => mustRun(engine.run(request));
     }),
-    'Skerry stocks, oversold, other slots': await timed((k) => {
+  );
+  tell(
+    'Skerry stocks, oversold, other slots',
+    await timed((k) => {
       const limits = { ...strategy.limits, positions: 4 + (k % 4) };
       return () => mustRun(warm.run({ ...request, strategy: { ...strategy, limits } }));
     }),
-  };
+  );
 }
 
-async function largeBench(): Promise<Results> {
+async function largeBench(tell: Tell): Promise<void> {
   const { market, universe } = benchMarket(INSTRUMENTS);
   const strategy = goldenStrategy('02-breakout-ranked-risk');
   const request: RunRequest = { strategy, benchmark: 'KIX' };
-  const cold = await timed(() => {
-    const engine = createEngine(market, universe);
-    return () => mustRun(engine.run(request));
-  });
+  tell(
+    '500 x 20 years, ranked breakout, cold',
+    await timed(() => {
+      const engine = createEngine(market, universe);
+      return () => mustRun(engine.run(request));
+    }),
+  );
   const engine = createEngine(market, universe);
   const run = (changed: Partial<Strategy>) => () =>
     mustRun(engine.run({ ...request, strategy: { ...strategy, ...changed } }));
   run({})();
   const long = strategy.long as NonNullable<Strategy['long']>;
-  return {
-    '500 x 20 years, ranked breakout, cold': cold,
-    '500 x 20 years, other stop': await timed((k) =>
+  tell(
+    '500 x 20 years, other stop',
+    await timed((k) =>
       run({ long: { ...long, stops: { ...long.stops, initial: { atr: 14, times: 3 + k / 8 } } } }),
     ),
-    '500 x 20 years, other size': await timed((k) =>
-      run({ size: { ...strategy.size, method: 'risk-cash', amount: 300 + 10 * k } }),
-    ),
-    '500 x 20 years, other costs': await timed((k) => run({ costs: { ...strategy.costs, slippage: 2 + k } })),
-    '500 x 20 years, other slots': await timed((k) =>
-      run({ limits: { ...strategy.limits, positions: 6 + k } }),
-    ),
-    '500 x 20 years, other dial of a rule': await timed((k) =>
+  );
+  tell(
+    '500 x 20 years, other size',
+    await timed((k) => run({ size: { ...strategy.size, method: 'risk-cash', amount: 300 + 10 * k } })),
+  );
+  tell(
+    '500 x 20 years, other costs',
+    await timed((k) => run({ costs: { ...strategy.costs, slippage: 2 + k } })),
+  );
+  tell(
+    '500 x 20 years, other slots',
+    await timed((k) => run({ limits: { ...strategy.limits, positions: 6 + k } })),
+  );
+  tell(
+    '500 x 20 years, other dial of a rule',
+    await timed((k) =>
       run({ long: { ...long, enter: long.enter.replace('40-day high', `${41 + k}-day high`) } }),
     ),
-  };
+  );
 }
 
 /** 81 settings of two dials on 45 instruments. */
-async function gridBench(): Promise<Results> {
+async function gridBench(tell: Tell): Promise<void> {
   const { market, universe } = benchMarket(SWEPT_INSTRUMENTS);
   const breakout = goldenStrategy('02-breakout-ranked-risk');
   const long = breakout.long as NonNullable<Strategy['long']>;
@@ -127,29 +145,29 @@ async function gridBench(): Promise<Results> {
     universe: '',
     request: { strategy: withDials(strategy, dials), benchmark: 'KIX' },
   }));
-  const results: Results = {};
-  results['81 settings x 45 instruments, one thread'] = await timed(
-    () => {
-      const engine = createEngine(market, universe);
-      return () => {
-        for (const { request } of jobs) mustRun(engine.run(request));
-      };
-    },
-    5,
-    1,
+  tell(
+    '81 settings x 45 instruments, one thread',
+    await timed(
+      () => {
+        const engine = createEngine(market, universe);
+        return () => {
+          for (const { request } of jobs) mustRun(engine.run(request));
+        };
+      },
+      5,
+      1,
+    ),
   );
   for (const workers of [1, 2]) {
     const pool = engineThreads(market, new Map([['', universe]]), workers);
     await pool.askEach('figures', jobs).result;
     // A fresh setup each time would time the start of threads; the columns stay, as they do in the one-thread figure.
-    results[`81 settings x 45 instruments again, ${workers} worker${workers > 1 ? 's' : ''}`] = await timed(
-      () => () => pool.askEach('figures', jobs).result,
-      5,
-      1,
+    tell(
+      `81 settings x 45 instruments again, ${workers} worker${workers > 1 ? 's' : ''}`,
+      await timed(() => () => pool.askEach('figures', jobs).result, 5, 1),
     );
     pool.end();
   }
-  return results;
 }
 
 /** Peak memory of a process that builds the 500-instrument market and runs the ranked breakout on it, in MB. */

@@ -1,4 +1,4 @@
-// npm run bench [-- --json FILE] [-- --node]: medians in milliseconds. --node leaves the browser out.
+// npm run bench [-- PART …] [--json FILE]: medians in milliseconds, each row as it is measured; peak memory in megabytes.
 // --dump FOLDER writes the 500-instrument market for compare.py instead.
 
 import { spawnSync } from 'node:child_process';
@@ -7,16 +7,12 @@ import { parseArgs } from 'node:util';
 import { blendBench } from './blends.ts';
 import { browserBench } from './browser.ts';
 import { coresBench } from './cores.ts';
-import { dumpMarket, engineBench, peakMemory } from './engine.ts';
+import { dumpMarket, engineBench, peakMemory, type Tell } from './engine.ts';
 import { studyBench, terrainMemory } from './studies.ts';
 
-const { values } = parseArgs({
-  options: {
-    json: { type: 'string' },
-    node: { type: 'boolean' },
-    memory: { type: 'string' },
-    dump: { type: 'string' },
-  },
+const { values, positionals } = parseArgs({
+  allowPositionals: true,
+  options: { json: { type: 'string' }, memory: { type: 'string' }, dump: { type: 'string' } },
 });
 
 if (values.dump !== undefined) {
@@ -28,27 +24,44 @@ if (values.memory !== undefined) {
   process.exit(0);
 }
 
-// A process of its own, so that no other market counts; and the first one, for it inherits the peak of its parent.
-const memoryOf = (what: string): number =>
-  Number(
-    spawnSync(process.execPath, [...process.execArgv, import.meta.filename, '--memory', what], {
-      encoding: 'utf8',
-    }).stdout,
-  );
-const memory = {
-  'peak memory, 500 x 20 years': memoryOf('run'),
-  'peak memory, 1,000 cells': memoryOf('terrain'),
+const results: Record<string, number> = {};
+const print = (row: string, value: number, unit: string): void =>
+  console.log(`${value.toFixed(0).padStart(7)} ${unit}  ${row}`);
+const tell: Tell = (row, ms) => {
+  results[row] = ms;
+  print(row, ms, 'ms');
 };
-const results = {
-  ...(await engineBench()),
-  ...(await coresBench()),
-  ...(await blendBench()),
-  ...(await studyBench()),
-  ...(values.node ? {} : await browserBench()),
+
+/** Each in a process of its own, so that no other market counts. */
+async function memoryBench(): Promise<void> {
+  const memoryOf = (what: string): number =>
+    Number(
+      spawnSync(process.execPath, [...process.execArgv, import.meta.filename, '--memory', what], {
+        encoding: 'utf8',
+      }).stdout,
+    );
+  print('peak memory, 500 x 20 years', memoryOf('run'), 'MB');
+  print('peak memory, 1,000 cells', memoryOf('terrain'), 'MB');
+}
+
+/** Memory comes first: a process inherits the peak of its parent. */
+const PARTS: Readonly<Record<string, (tell: Tell) => Promise<void>>> = {
+  memory: memoryBench,
+  engine: engineBench,
+  cores: coresBench,
+  blends: blendBench,
+  studies: studyBench,
+  browser: browserBench,
 };
-const width = Math.max(...Object.keys(results).map((name) => name.length));
-for (const [name, ms] of Object.entries(results))
-  console.log(`${name.padEnd(width)}  ${ms.toFixed(0).padStart(6)} ms`);
-for (const [name, size] of Object.entries(memory))
-  console.log(`${name.padEnd(width)}  ${size.toFixed(0).padStart(6)} MB`);
+
+const unknown = positionals.filter((part) => !(part in PARTS));
+if (unknown.length > 0) {
+  console.error(`There is no part ${unknown.join(', ')}; there are: ${Object.keys(PARTS).join(', ')}.`);
+  process.exit(2);
+}
+for (const [part, bench] of Object.entries(PARTS)) {
+  if (positionals.length > 0 && !positionals.includes(part)) continue;
+  console.log(`\n${part}`);
+  await bench(tell);
+}
 if (values.json) writeFileSync(values.json, `${JSON.stringify(results, null, 2)}\n`);

@@ -11,7 +11,7 @@ import {
 } from '@plateau/core';
 import { turnDials } from '@plateau/files';
 import { engineThreads } from '../apps/cli/src/engine-threads.ts';
-import { goldenStrategy, mustRun, type Results, timed } from './engine.ts';
+import { goldenStrategy, mustRun, type Tell, timed } from './engine.ts';
 import { type BenchMarket, benchMarket } from './market.ts';
 
 const DAYS = 5000;
@@ -124,7 +124,7 @@ async function onThreads(
   return { cold, again };
 }
 
-export async function studyBench(): Promise<Results> {
+export async function studyBench(tell: Tell): Promise<void> {
   const few = benchMarket(45);
   const some = benchMarket(140);
   const many = benchMarket(500);
@@ -137,9 +137,9 @@ export async function studyBench(): Promise<Results> {
     engineKeeper(few.market, () => few.universe),
   ).luck;
   const still = new Float64Array(DAYS);
-  const small = await onThreads(few, terrain(9, 9));
-  return {
-    'terrain of 81 cells x 45, one thread': await timed(
+  tell(
+    'terrain of 81 cells x 45, one thread',
+    await timed(
       () => {
         const run = here(few);
         return () => run(terrain(9, 9));
@@ -147,16 +147,23 @@ export async function studyBench(): Promise<Results> {
       3,
       1,
     ),
-    'terrain of 81 cells x 45, two workers, cold': small.cold,
-    'the same again': small.again,
-    'terrain of 1,000 cells x 140, two workers, cold': (await onThreads(some, terrain(40, 25))).cold,
-    'luck of 81 cells x 5,000 days': await timed(
+  );
+  const small = await onThreads(few, terrain(9, 9));
+  tell('terrain of 81 cells x 45, two workers, cold', small.cold);
+  tell('the same again', small.again);
+  tell('terrain of 1,000 cells x 140, two workers, cold', (await onThreads(some, terrain(40, 25))).cold);
+  tell(
+    'luck of 81 cells x 5,000 days',
+    await timed(
       () => () => luck({ returns, benchmark: still, riskFree: still, peak: 0, seed: 1 }, () => true),
       3,
       1,
     ),
-    'walk of 15 windows x 81 cells x 45, two workers, cold': (await onThreads(few, walk)).cold,
-    'edge of 8 signals x 10 horizons x 500, one thread': await timed(
+  );
+  tell('walk of 15 windows x 81 cells x 45, two workers, cold', (await onThreads(few, walk)).cold);
+  tell(
+    'edge of 8 signals x 10 horizons x 500, one thread',
+    await timed(
       () => {
         const run = here(many);
         return () => run(edge);
@@ -164,7 +171,7 @@ export async function studyBench(): Promise<Results> {
       3,
       1,
     ),
-  };
+  );
 }
 
 /** Peak memory of a process that surveys 1,000 cells on two workers, in MB. */

@@ -5,7 +5,7 @@ import type { Page } from '@playwright/test';
 import { expect, test } from './kit/test.ts';
 
 // What is read is seen by what is run.
-test.use({ showsLastRun: false });
+test.use({ market: 'full', seed: 'nothing', showsLastRun: false });
 
 const done = (page: Page) =>
   expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');

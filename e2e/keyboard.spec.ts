@@ -120,7 +120,7 @@ test('an idea is changed, looked at, kept, doubted and read about by keys alone'
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/symbol=ACKEV/);
   await page.keyboard.press('End');
-  await expect(page.locator('[aria-rowindex="174"]').getByRole('button')).toBeFocused();
+  await expect(page.locator('[aria-rowindex="34"]').getByRole('button')).toBeFocused();
   await page.keyboard.press('Home');
   await expect(row('ABERK')).toBeFocused();
   const quality = page.getByRole('tab', { name: 'Quality' });

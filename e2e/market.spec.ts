@@ -7,6 +7,7 @@ import { barsCsv, barsParquet, barsXlsx, readTable } from '@plateau/files';
 import { historyCsv } from '@plateau/skerry';
 import type { Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
+import { cases } from '../testing/cases.ts';
 import { seriousFindings } from './kit/axe.ts';
 import { choose, pick } from './kit/fields.ts';
 import { killTab } from './kit/tabs.ts';
@@ -26,7 +27,7 @@ const tab = (name: string) => page.getByRole('tab', { name, exact: true }).click
 
 async function openMarket(): Promise<void> {
   await page.goto('/market');
-  await listed('173 of 173');
+  await listed('33 of 33');
 }
 
 async function open(symbol: string): Promise<void> {
@@ -87,7 +88,7 @@ test('lists every instrument with its span and findings, and finds by any word',
     return seen;
   });
   await page.getByLabel('Search instruments').fill('tide power stock');
-  await expect(page.getByText(/^14 of 173$/)).toBeVisible();
+  await expect(page.getByText(/^5 of 33$/)).toBeVisible();
   await expect(page).toHaveURL(/find=tide/);
   await page.getByLabel('Search instruments').fill('');
   await expect(page).not.toHaveURL(/find=/);
@@ -110,8 +111,8 @@ test('a chart zooms, moves, changes its bars, draws measures and goes to a day',
   await page.getByTestId('price-chart').hover();
   await page.mouse.wheel(0, 400);
   await expect.poll(bars).not.toContain('132 bars');
-  await page.getByLabel('Go to a day', { exact: true }).fill('2008-10-01');
-  await expect.poll(bars).toContain('2008-');
+  await page.getByLabel('Go to a day', { exact: true }).fill('2019-10-01');
+  await expect.poll(bars).toContain('2019-');
   await page.getByRole('radio', { name: 'Weeks' }).click();
   await expect(page.getByRole('textbox', { name: 'Draw' })).toHaveValue('50-week average');
   await page.getByRole('textbox', { name: 'Draw' }).fill('10-week average; 20-week upper band at 2');
@@ -143,7 +144,7 @@ test('a chart is dragged, holds another instrument and a measure on a scale of i
   expect(png.length).toBeGreaterThan(10_000);
 });
 
-test('twenty years of bars go out as a workbook that reads back as the CSV', async () => {
+test('eight years of bars go out as a workbook that reads back as the CSV', async () => {
   await openMarket();
   await open('SK60');
   const file = async (kind: string): Promise<Buffer> => {
@@ -157,7 +158,7 @@ test('twenty years of bars go out as a workbook that reads back as the CSV', asy
     return table.rows.filter((row) => row.some((cell) => cell !== ''));
   };
   const csv = await rows('csv', await file('CSV'));
-  expect(csv.length).toBeGreaterThan(4000);
+  expect(csv.length).toBeGreaterThan(2000);
   expect(await rows('xlsx', await file('XLSX'))).toEqual(csv);
 });
 
@@ -256,12 +257,15 @@ test('a layout chosen once is remembered; what is here already is kept, replaced
   await imported('1 instrument with 3 bars');
 });
 
-/** 250 instruments of 4,000 days: a million rows. */
+/** How many instruments a long file has: 250 make a million rows. */
+const LONG = Math.min(250, cases(160));
+
+/** A file of 4,000 days an instrument. */
 function longFile(): string {
   const path = join(scratch, 'long.csv');
   const days = Array.from({ length: 4000 }, (_x, i) => isoFromDay((dayFromIso('2010-01-04') as number) + i));
   const lines = ['Symbol,Date,Open,High,Low,Close,Volume'];
-  for (let k = 0; k < 250; k++) {
+  for (let k = 0; k < LONG; k++) {
     for (let i = 0; i < 4000; i++)
       lines.push(`L${k},${days[i]},10,12,9,${10 + ((i * 7 + k) % 100) / 100},${i}`);
   }
@@ -275,12 +279,11 @@ test('a tab killed in the middle of an import leaves the store as it was', async
   await importFiles(path);
   await read();
   await expect(page.getByRole('progressbar', { name: 'Files read' })).toBeVisible();
-  await page.waitForTimeout(700);
   page = await killTab(page);
   await openMarket();
 });
 
-test('an import can be stopped, and one of a million rows runs to its end', async () => {
+test('a long import can be stopped, and runs to its end', async () => {
   await openMarket();
   const path = longFile();
   await importFiles(path);
@@ -290,15 +293,16 @@ test('an import can be stopped, and one of a million rows runs to its end', asyn
   await page.getByRole('button', { name: 'Choose other files' }).click();
   await importFiles(path);
   await read();
+  const rows = (4000 * LONG).toLocaleString('en');
   await imported(
-    '250 instruments with 1,000,000 bars came into the market, from 1,000,000 rows; 0 rows were refused',
+    `${LONG} instruments with ${rows} bars came into the market, from ${rows} rows; 0 rows were refused`,
   );
-  await listed('423 of 423');
-  await open('L137');
-  const rows = (await downloadedCsv()).trim().split('\n').slice(1);
-  expect(rows).toHaveLength(4000);
-  rows.forEach((row, i) => {
-    expect(row.endsWith(`,10,12,9,${10 + ((i * 7 + 137) % 100) / 100},${i}`)).toBe(true);
+  await listed(`${33 + LONG} of ${33 + LONG}`);
+  await open('L37');
+  const bars = (await downloadedCsv()).trim().split('\n').slice(1);
+  expect(bars).toHaveLength(4000);
+  bars.forEach((row, i) => {
+    expect(row.endsWith(`,10,12,9,${10 + ((i * 7 + 37) % 100) / 100},${i}`)).toBe(true);
   });
 });
 
@@ -329,7 +333,7 @@ test('a universe of pasted symbols names the unknown, can be chosen on a sheet a
 
 test('axe finds nothing serious in the Market place, by day and by night', async () => {
   await page.goto('/market?panel=universes');
-  await listed('173 of 173');
+  await listed('33 of 33');
   for (const theme of ['Night map', 'Day map']) {
     await page.getByRole('button', { name: theme }).click();
     for (const panel of ['Chart', 'Quality', 'Universes', 'Feed', 'Import', 'Workspace']) {

@@ -334,7 +334,7 @@ test.describe('without a network', () => {
       (await page.getByRole('link', { name: 'High ground' }).last().getAttribute('href')) ?? '',
       page.url(),
     ).search;
-    const day = '2015-03-10';
+    const day = '2021-03-10';
     await goOffline(page);
     await page.goto(`/runs${run}`);
     await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');

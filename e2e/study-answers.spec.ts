@@ -340,16 +340,16 @@ test('a sheet without dials offers every number of its rules; what is changed si
 
 test('the veil of a sheet holds for its study until it is opened, which is counted in both', async () => {
   await takeSheet('Dip in a rising field');
-  await page.getByRole('textbox', { name: 'Out-of-sample from' }).fill('2018-01-02');
+  await page.getByRole('textbox', { name: 'Out-of-sample from' }).fill('2023-01-03');
   await expect(page.getByText('Never opened so far')).toBeVisible();
   await doubt('Is this setting on a plateau, or a lone peak?');
   await expect(
-    page.getByText('Ends before 2018-01-02: the sheet holds out the days from there.'),
+    page.getByText('Ends before 2023-01-03: the sheet holds out the days from there.'),
   ).toBeVisible();
-  await expect(settings().getByRole('textbox', { name: 'To', exact: true })).toHaveValue('2018-01-01');
+  await expect(settings().getByRole('textbox', { name: 'To', exact: true })).toHaveValue('2023-01-02');
   await page.getByRole('button', { name: 'Open them (counted)' }).click();
   await expect(page.getByText('were opened once')).toBeVisible();
-  await expect(settings().getByRole('textbox', { name: 'Split at' })).toHaveValue('2018-01-02');
+  await expect(settings().getByRole('textbox', { name: 'Split at' })).toHaveValue('2023-01-03');
   await expect(settings().getByRole('textbox', { name: 'To', exact: true })).toHaveValue('');
   await page.getByRole('link', { name: 'Strategies', exact: true }).click();
   await expect(page.getByText(/Opened once|opened once|1 time/).first()).toBeVisible();

@@ -3,6 +3,16 @@
 import type { Page } from '@playwright/test';
 import axe from 'axe-core';
 
+type Axe = { readonly axe: typeof axe };
+
+/** Puts axe into the page, once for each page that is loaded. */
+async function inject(page: Page): Promise<void> {
+  if (await page.evaluate(() => 'axe' in window)) return;
+  await page
+    .evaluate(`${axe.source}; undefined`)
+    .catch(async () => page.addScriptTag({ content: axe.source }));
+}
+
 /** One line a finding; empty when there is none. */
 export async function seriousFindings(page: Page): Promise<string[]> {
   // Colours on their way from one theme to the other are neither.
@@ -13,11 +23,9 @@ export async function seriousFindings(page: Page): Promise<string[]> {
         ({ playState, effect }) => playState !== 'running' || effect?.getTiming().iterations === Infinity,
       ),
   );
-  await page
-    .evaluate(`${axe.source}; undefined`)
-    .catch(async () => page.addScriptTag({ content: axe.source }));
+  await inject(page);
   return page.evaluate(async () => {
-    const { violations } = await (window as unknown as { axe: typeof axe }).axe.run();
+    const { violations } = await (window as unknown as Axe).axe.run({ resultTypes: ['violations'] });
     return violations
       .filter((v) => v.impact === 'serious' || v.impact === 'critical')
       .map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`);
@@ -26,12 +34,10 @@ export async function seriousFindings(page: Page): Promise<string[]> {
 
 /** What cannot be touched on 24 by 24 pixels of its own, a line each. */
 export async function smallTargets(page: Page): Promise<string[]> {
-  await page
-    .evaluate(`${axe.source}; undefined`)
-    .catch(async () => page.addScriptTag({ content: axe.source }));
+  await inject(page);
   return page.evaluate(async () => {
     const rule = { type: 'rule' as const, values: ['target-size'] };
-    const { violations } = await (window as unknown as { axe: typeof axe }).axe.run({ runOnly: rule });
+    const { violations } = await (window as unknown as Axe).axe.run({ runOnly: rule });
     return violations.flatMap((v) => v.nodes.map((n) => n.html.slice(0, 160)));
   });
 }

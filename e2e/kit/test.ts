@@ -15,11 +15,13 @@ import {
 } from '@playwright/test';
 import { type Seed, storesOf } from './seeds.ts';
 import { writeStores } from './stores.ts';
-import { surroundings } from './surroundings.ts';
+import { ADDRESSES, surroundings } from './surroundings.ts';
 
 interface House {
   /** What the browser's store holds when the test begins. */
   seed: Seed;
+  /** The whole demo market is for tests that are about its size; they begin with nothing. */
+  market: keyof typeof ADDRESSES;
   /** Whether the app may keep itself for a time without a network, as it does outside of tests: its pages then load more slowly. */
   keepsApp: boolean;
   /** Whether a page may begin with the run of the last one; without, what is shown is what its engine has run. */
@@ -41,7 +43,6 @@ class Warm {
 
   constructor(readonly context: BrowserContext) {}
 
-  /** The tab, on a page of the site that uses no store. */
   async tab(): Promise<Page> {
     // A browser without a page would end: its first one stays.
     const [first] = this.context.pages();
@@ -49,7 +50,6 @@ class Warm {
     const tab = this.#tab;
     for (const page of this.context.pages()) if (page !== tab && page !== first) await page.close();
     await tab.setViewportSize(surroundings.viewport);
-    await tab.goto('/icon.svg');
     return tab;
   }
 }
@@ -94,6 +94,7 @@ const temporaryFolder = (): string => mkdtempSync(join(tmpdir(), 'plateau-test-'
 
 export const test = base.extend<House, Shared>({
   seed: ['market', { option: true }],
+  market: ['small', { option: true }],
   keepsApp: [false, { option: true }],
   showsLastRun: [true, { option: true }],
   storeTakes: [0, { option: true }],
@@ -105,13 +106,12 @@ export const test = base.extend<House, Shared>({
     rmSync(folder, { recursive: true });
   },
   warm: [
-    async ({ launchOptions }, use, { project }) => {
-      const { baseURL } = project.use;
+    async ({ launchOptions }, use) => {
       const profile = temporaryFolder();
       const context = await chromium.launchPersistentContext(profile, {
         ...launchOptions,
         ...surroundings,
-        baseURL,
+        baseURL: ADDRESSES.small,
         serviceWorkers: 'block',
       });
       await use(new Warm(context));
@@ -120,9 +120,15 @@ export const test = base.extend<House, Shared>({
     },
     { scope: 'worker' },
   ],
-  context: async ({ warm, launchOptions, baseURL, keepsApp, showsLastRun, storeTakes, tolerated }, use) => {
-    const own = keepsApp ? await chromium.launch(launchOptions) : undefined;
-    const context = own ? await own.newContext({ ...surroundings, baseURL }) : warm.context;
+  context: async ({ warm, launchOptions, market, keepsApp, showsLastRun, storeTakes, tolerated }, use) => {
+    const own = keepsApp || market === 'full' ? await chromium.launch(launchOptions) : undefined;
+    const context = own
+      ? await own.newContext({
+          ...surroundings,
+          baseURL: ADDRESSES[market],
+          serviceWorkers: keepsApp ? 'allow' : 'block',
+        })
+      : warm.context;
     const scripts: Disposable[] = [];
     if (!showsLastRun) scripts.push(await context.addInitScript(forbidShownRuns));
     if (storeTakes > 0) scripts.push(await context.addInitScript(slowStore, storeTakes));
@@ -134,11 +140,8 @@ export const test = base.extend<House, Shared>({
     const noteConsole = (message: ConsoleMessage): void => {
       if (message.type() === 'error') note(message.text());
     };
-    let loads = 0; const cl = (r: import('@playwright/test').Request): void => { if (r.isNavigationRequest() && !r.frame().parentFrame()) loads++; };
-    context.on('request', cl);
     context.on('weberror', noteError).on('console', noteConsole);
     await use(context);
-    context.off('request', cl); base.info().annotations.push({ type: 'loads', description: String(loads) });
     context.off('weberror', noteError).off('console', noteConsole);
     if (own) await own.close();
     else {
@@ -148,9 +151,9 @@ export const test = base.extend<House, Shared>({
     }
     expect(faults, 'faults that no one saw').toEqual([]);
   },
-  page: async ({ context, warm, keepsApp, seed }, use) => {
-    const page = keepsApp ? await context.newPage() : await warm.tab();
-    if (keepsApp) await page.goto('/icon.svg');
+  page: async ({ context, warm, seed }, use) => {
+    const page = context === warm.context ? await warm.tab() : await context.newPage();
+    await page.goto('/icon.svg');
     await writeStores(page, storesOf(seed));
     // A script that a test adds to the tab is gone with the test.
     const scripts: Disposable[] = [];

@@ -31,7 +31,7 @@ export const DEMO_STUDIES: readonly DemoStudy[] = [
   {
     name: 'Dips, setting by setting',
     about:
-      'Is the setting of a dip buyer one of many that work, or a lone peak? 81 settings, chosen before 2018, looked at after.',
+      'Is the setting of a dip buyer one of many that work, or a lone peak? 81 settings, chosen before 2021, looked at after.',
     study: {
       ...common,
       kind: 'terrain',
@@ -41,7 +41,7 @@ export const DEMO_STUDIES: readonly DemoStudy[] = [
         { dial: 'line', from: 60, to: 300, step: 30 },
         { dial: 'limit', from: 4, to: 20, step: 2 },
       ],
-      split: '2018-01-02',
+      split: '2021-01-04',
     },
   },
   {
