@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { fontsFile } from './e2e/kit/fonts.ts';
 import { ADDRESSES, surroundings } from './e2e/kit/surroundings.ts';
 import { chromiumOptions } from './scripts/chromium.ts';
 import { patience, patienceForTest } from './testing/patience.ts';
@@ -27,7 +28,7 @@ export default defineConfig({
   use: {
     ...surroundings,
     baseURL: ADDRESSES.small,
-    launchOptions: chromiumOptions,
+    launchOptions: { ...chromiumOptions, env: { ...process.env, FONTCONFIG_FILE: fontsFile() } },
   },
   webServer: [server('small'), server('full')],
 });

@@ -61,7 +61,7 @@ test('the trade’s notation is answered with the sentence that means the same',
 
 test('numbers show their units, and conditions that decide nothing are marked', async () => {
   await newSheet();
-  await typeRule('Enter when', '2-day RSI crosses below 20 and 20-day volatility is below 15');
+  await typeRule('Enter when', '2-day RSI crosses below 20 and 5-day volatility is below 15');
   await done();
   await view('Blocks');
   await expect(blocks()).toContainText('= 1500%');
@@ -91,6 +91,8 @@ test('what cash cut is told, crumbs are counted, and borrowing for nothing is a 
   await page.getByLabel('Slots', { exact: true }).fill('');
   await page.getByLabel('Refuse below', { exact: true }).fill('');
   await page.getByLabel('Leverage', { exact: true }).fill('2');
+  // Seven positions take all there is.
+  await page.locator('[data-field="size.percent"]').getByRole('textbox').fill('30');
   await done();
   await expect(cautions()).toContainText(/It borrows money for nothing, up to \d+% of the account/);
   await expect(cautions()).toContainText(/[\d,]+ of [\d,]+ trades are crumbs/);

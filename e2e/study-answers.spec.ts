@@ -41,7 +41,7 @@ async function doubt(question: string): Promise<void> {
   await expect(settings()).toBeVisible();
 }
 
-/** Another universe, of thirty funds: less to wait for. */
+/** Another universe, of a few funds: less to wait for. */
 async function onFunds(): Promise<void> {
   await pick(settings().getByRole('combobox', { name: 'Universe' }), 'Skerry funds');
   await expect(settings().getByRole('combobox', { name: 'Universe' })).toContainText('Skerry funds');
@@ -120,10 +120,11 @@ test('a terrain: from the sheet to the plateau, its water turned, a setting open
   await water.press('PageUp');
   await expect(page).toHaveURL(/level=/);
   const level = Number(await page.getByTestId('water-level').innerText());
-  const dry = cells.filter((cell: { figures: { mar: number } }) => cell.figures.mar >= level).length;
+  // The level is written with two decimals.
+  const dry = cells.filter((cell: { figures: { mar: number } }) => cell.figures.mar >= level - 0.005).length;
   const said = Number(/(\d+) settings? round/.exec(await verdict().innerText())?.[1] ?? 0);
   expect(said).toBeLessThan(plateau.length);
-  expect(said).toBeLessThanOrEqual(dry + 1);
+  expect(said).toBeLessThanOrEqual(dry);
   await page.getByRole('button', { name: 'As asked' }).click();
   await expect(page.getByTestId('water-level')).toHaveText(two(height));
 
@@ -167,8 +168,8 @@ test('a walk-forward: what choosing as one went would have given', async () => {
   await takeSheet('Dip in a rising field');
   await doubt('Would choosing the setting as I went have worked?');
   await onFunds();
-  await setNumber('Choose on', '60');
-  await setNumber('Then trade', '36');
+  await setNumber('Choose on', '36');
+  await setNumber('Then trade', '12');
   await setNumber('weak: step', '10');
   await setNumber('strong: step', '20');
   await expect(page.getByRole('button', { name: /^Run / })).toContainText(/about \d+ (second|minute)/);
@@ -243,7 +244,7 @@ test.describe('on a busy disk', () => {
 test('pairs: a search with its tries in sight, one pair opened, its threshold turned, a round on one chart', async () => {
   await takeSheet('Dip in a rising field');
   await doubt('Do two of these come back together?');
-  await setNumber('Of the group', 'Glass and ceramics');
+  await setNumber('Of the group', 'Tide power');
   await setNumber('Training bars', '800');
   await run();
   const search = await headless();

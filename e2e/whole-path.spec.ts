@@ -51,6 +51,8 @@ async function openSheet(): Promise<void> {
   await done();
   await page.getByRole('radio', { name: 'text' }).click();
   await expect(rule('Exit when')).toBeVisible();
+  // The last of what stands above the curves: they have their height now.
+  await expect(page.getByRole('list', { name: 'Cautions' })).toContainText('8.0 years are short');
 }
 
 /** Trades and figures, to the last bit. */
@@ -238,14 +240,20 @@ test('a tab killed in mid-edit loses nothing that was typed', async () => {
   await done();
 });
 
-test('a long run shows its progress, leaves the page usable and can be stopped', async () => {
-  await openSheet();
-  await typeRule('Enter when', 'close > 77-day average and 2500-day largest drawdown > -95%');
-  await expect(page.getByRole('progressbar', { name: 'Run' })).toBeVisible();
-  await page.getByRole('button', { name: 'Stop' }).click();
-  await expect(result()).toHaveAttribute('data-status', 'stopped');
-  await typeRule('Enter when', 'close > 77-day average');
-  await done();
+test.describe('on the whole market', () => {
+  test.use({ market: 'full', seed: 'nothing' });
+
+  test('a long run shows its progress, leaves the page usable and can be stopped', async () => {
+    await page.goto('/strategies');
+    await done();
+    await page.getByRole('radio', { name: 'text' }).click();
+    await typeRule('Enter when', 'close > 77-day average and 2500-day largest drawdown > -95%');
+    await expect(page.getByRole('progressbar', { name: 'Run' })).toBeVisible();
+    await page.getByRole('button', { name: 'Stop' }).click();
+    await expect(result()).toHaveAttribute('data-status', 'stopped');
+    await typeRule('Enter when', 'close > 77-day average');
+    await done();
+  });
 });
 
 test.describe('an engine that has run', () => {

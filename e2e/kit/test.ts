@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import {
   type BrowserContext,
+  type BrowserContextOptions,
   test as base,
   type ConsoleMessage,
   chromium,
@@ -13,6 +14,8 @@ import {
   type Page,
   type WebError,
 } from '@playwright/test';
+import { chromiumOptions } from '../../scripts/chromium.ts';
+import { patience } from '../../testing/patience.ts';
 import { type Seed, storesOf } from './seeds.ts';
 import { writeStores } from './stores.ts';
 import { ADDRESSES, surroundings } from './surroundings.ts';
@@ -24,6 +27,8 @@ interface House {
   market: keyof typeof ADDRESSES;
   /** Whether the app may keep itself for a time without a network, as it does outside of tests: its pages then load more slowly. */
   keepsApp: boolean;
+  /** What the test's browser has otherwise than all others; it then has the machine's fonts too. */
+  elsewhere: BrowserContextOptions | undefined;
   /** Whether a page may begin with the run of the last one; without, what is shown is what its engine has run. */
   showsLastRun: boolean;
   /** Milliseconds that the store takes for each change that the page makes, as on a disk that is busy. */
@@ -96,6 +101,7 @@ export const test = base.extend<House, Shared>({
   seed: ['market', { option: true }],
   market: ['small', { option: true }],
   keepsApp: [false, { option: true }],
+  elsewhere: [undefined, { option: true }],
   showsLastRun: [true, { option: true }],
   storeTakes: [0, { option: true }],
   tolerated: [/^$/, { option: true }],
@@ -120,13 +126,18 @@ export const test = base.extend<House, Shared>({
     },
     { scope: 'worker' },
   ],
-  context: async ({ warm, launchOptions, market, keepsApp, showsLastRun, storeTakes, tolerated }, use) => {
-    const own = keepsApp || market === 'full' ? await chromium.launch(launchOptions) : undefined;
+  context: async (
+    { warm, launchOptions, market, keepsApp, elsewhere, showsLastRun, storeTakes, tolerated },
+    use,
+  ) => {
+    const isOwn = keepsApp || market === 'full' || elsewhere !== undefined;
+    const own = isOwn ? await chromium.launch(elsewhere ? chromiumOptions : launchOptions) : undefined;
     const context = own
       ? await own.newContext({
           ...surroundings,
           baseURL: ADDRESSES[market],
           serviceWorkers: keepsApp ? 'allow' : 'block',
+          ...elsewhere,
         })
       : warm.context;
     const scripts: Disposable[] = [];
@@ -140,6 +151,7 @@ export const test = base.extend<House, Shared>({
     const noteConsole = (message: ConsoleMessage): void => {
       if (message.type() === 'error') note(message.text());
     };
+    context.setDefaultTimeout(patience);
     context.on('weberror', noteError).on('console', noteConsole);
     await use(context);
     context.off('weberror', noteError).off('console', noteConsole);

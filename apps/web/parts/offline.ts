@@ -22,13 +22,17 @@ const refuse = (why: string, container?: Container): void =>
 export async function keepOffline(offer: (take: () => void) => void): Promise<void> {
   if (process.env.NODE_ENV !== 'production') return refuse('the app runs in development');
   if (!('serviceWorker' in navigator))
-    return refuse('the browser keeps no app here: it does so at http://localhost and over HTTPS, and not in every private window');
+    return refuse(
+      'the browser keeps no app here: it does so at http://localhost and over HTTPS, and not in every private window',
+    );
   const container = navigator.serviceWorker;
   hearRefusals(container);
   try {
     const registration = await container.register('/sw.js');
     offerNewVersions(registration, container, offer, () => window.location.reload());
-    void container.ready.then(() => useKept.setState((now) => (now.kind === 'asked' ? { kind: 'kept' } : now)));
+    void container.ready.then(() =>
+      useKept.setState((now) => (now.kind === 'asked' ? { kind: 'kept' } : now)),
+    );
   } catch (error) {
     refuse(error instanceof Error ? error.message : String(error), container);
   }

@@ -73,7 +73,9 @@ async function keepPages(): Promise<void> {
 function whyOf(error: unknown): string {
   const { name, message, details } = error as Error & { details?: { url?: string; status?: number } };
   if (name === 'QuotaExceededError') return 'the browser has no room for the app’s files';
-  return details?.url ? `${new URL(details.url, self.location.href).pathname} answered ${details.status}` : message;
+  return details?.url
+    ? `${new URL(details.url, self.location.href).pathname} answered ${details.status}`
+    : message;
 }
 
 async function install(event: ExtendableEvent): Promise<void> {

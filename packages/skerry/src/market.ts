@@ -32,7 +32,7 @@ const EXTENTS: Readonly<Record<MarketSize, Extent>> = {
   },
   // One or two companies a sector, but five of tide power, so that a group has pairs.
   small: {
-    seed: 602_576,
+    seed: 602_472,
     firstYear: 2018,
     companies: [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 13, 14, 15, 16, 17, 18, 19, 22, 52, 62, 95, 102],
     indexSize: 12,

@@ -82,6 +82,35 @@ describe('the Skerry market', () => {
   });
 });
 
+describe('the small market', () => {
+  const small = createSkerryMarket('small');
+  const { day } = small.bars.get('SK60') as Bars;
+  const stocksOf = small.listings.filter(({ kind }) => kind === 'stock').map(({ symbol }) => symbol);
+  const daysOf = (symbol: string): Int32Array => small.bars.get(symbol)?.day ?? new Int32Array();
+
+  it('is the same to the last cent on every machine', () => {
+    const hash = createHash('sha256');
+    for (const [symbol, bars] of small.bars) hash.update(symbol).update(historyCsv(bars));
+    expect(hash.digest('hex')).toBe('c800470dc6119df21280f827bfcf2b01cb9bcfa544b126af54d5631383143f9c');
+  });
+
+  it('has 24 stocks of all sectors, six funds, the index and the gauges, over eight years', () => {
+    const count = (kind: string): number => small.listings.filter((l) => l.kind === kind).length;
+    expect([count('stock'), count('fund'), count('index'), count('gauge')]).toEqual([24, 6, 1, 2]);
+    expect([yearOf(at(day, 0)), yearOf(at(day, day.length - 1))]).toEqual([2018, 2025]);
+    expect(new Set(small.listings.filter((l) => l.kind === 'stock').map((l) => l.group)).size).toBe(10);
+  });
+
+  it('has stocks that came, left and were split, and an index whose members change', () => {
+    expect(stocksOf.filter((symbol) => at(daysOf(symbol), 0) > at(day, 0)).length).toBeGreaterThan(2);
+    expect(stocksOf.filter((symbol) => daysOf(symbol).at(-1) !== day.at(-1)).length).toBeGreaterThan(2);
+    expect(
+      stocksOf.filter((symbol) => new Set(small.bars.get(symbol)?.factor).size > 1).length,
+    ).toBeGreaterThan(2);
+    expect(small.universes.find(({ id }) => id === 'skerry-60')?.members.length).toBeGreaterThan(16);
+  });
+});
+
 describe('it is plausible', () => {
   const index = barsOf('SK60');
   const r = returns(index);

@@ -3,6 +3,7 @@
 import { Progress } from 'radix-ui';
 import { type ReactNode, useCallback, useEffect, useState } from 'react';
 import { toast } from 'sonner';
+import { keepOffline } from '@/parts/offline.ts';
 import { FIRST_SOURCE } from '@/sources/first.ts';
 import { hasMarket, onLetGo, openStore } from '@/store/opening.ts';
 import { Button } from '@/ui/button';
@@ -10,7 +11,6 @@ import { count } from '@/ui/format.ts';
 import { late } from '@/ui/late.tsx';
 import { warmEngine } from '@/workers/engine-start.ts';
 import { type FillProgress, fillStore } from '@/workers/source-client.ts';
-import { keepOffline } from '@/parts/offline.ts';
 
 const SetAsideRows = late('Rows set aside', () => import('./set-aside.tsx').then((m) => m.SetAsideRows));
 

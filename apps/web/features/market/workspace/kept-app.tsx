@@ -17,8 +17,9 @@ export function KeptApp() {
           {kept.before
             ? 'A newer version of the app could not be kept in this browser'
             : 'The app could not be kept in this browser'}
-          : {kept.why}. {kept.before ? 'The one before it still starts' : 'It does not start'} without a network. What
-          you have made is in the store and stays. Load the page again to have it tried once more.
+          : {kept.why}. {kept.before ? 'The one before it still starts' : 'It does not start'} without a
+          network. What you have made is in the store and stays. Load the page again to have it tried once
+          more.
         </p>
       )}
     </section>
