@@ -5,6 +5,7 @@ import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'nod
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { cases } from '../../../testing/cases.ts';
 import { QUEUE, WORKERS, workerKey } from '../src/queue/work.ts';
 import { type TestRedis, testRedis } from './redis.ts';
 
@@ -18,16 +19,25 @@ const bars = [
   '--benchmark',
   'KIX',
 ];
-const study = join(import.meta.dirname, 'golden-studies/s01-terrain-81/study.json');
-/** Of the study: 81 cells, and the setting that the strategy came with. */
-const PIECES = 82;
+const terrain = JSON.parse(
+  readFileSync(join(import.meta.dirname, 'golden-studies/s01-terrain-81/study.json'), 'utf8'),
+);
+/** How many values its second dial takes, of nine; the first takes all its nine. */
+const VALUES = Math.min(9, cases(16));
+/** Of the study: its cells, and the setting that the strategy came with. */
+const PIECES = 9 * VALUES + 1;
 
 let scratch = '';
+let study = '';
 let redis: TestRedis;
 const children = new Set<ChildProcess>();
 
 beforeAll(async () => {
   scratch = mkdtempSync(join(tmpdir(), 'plateau-queue-'));
+  study = join(scratch, 'terrain.json');
+  const [low, limit] = terrain.axes;
+  const axes = [low, { ...limit, to: limit.from + (VALUES - 1) * limit.step }];
+  writeFileSync(study, JSON.stringify({ ...terrain, axes }));
   redis = await testRedis(scratch);
 });
 afterAll(async () => {
