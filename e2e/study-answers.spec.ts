@@ -119,7 +119,7 @@ test('a terrain: from the sheet to the plateau, its water turned, a setting open
   await water.press('PageUp');
   await water.press('PageUp');
   await expect(page).toHaveURL(/level=/);
-  const level = Number(await page.getByTestId('water-level').innerText());
+  const level = Number((await page.getByTestId('water-level').innerText()).replace('−', '-'));
   // The level is written with two decimals.
   const dry = cells.filter((cell: { figures: { mar: number } }) => cell.figures.mar >= level - 0.005).length;
   const said = Number(/(\d+) settings? round/.exec(await verdict().innerText())?.[1] ?? 0);
