@@ -43,7 +43,7 @@ interface House {
  * A browser and a tab that outlive their tests, for compiled code and other caches are most of a page's start. What a page can
  * write is taken away between tests.
  */
-class Warm {
+class WarmBrowser {
   #tab: Page | undefined;
 
   constructor(readonly context: BrowserContext) {}
@@ -60,7 +60,7 @@ class Warm {
 }
 
 interface Shared {
-  warm: Warm;
+  warm: WarmBrowser;
 }
 
 /** What Chromium writes of answers that did not come, which the page tells in its own words. */
@@ -120,7 +120,7 @@ export const test = base.extend<House, Shared>({
         baseURL: ADDRESSES.small,
         serviceWorkers: 'block',
       });
-      await use(new Warm(context));
+      await use(new WarmBrowser(context));
       await context.close();
       rmSync(profile, { recursive: true, force: true });
     },

@@ -4,19 +4,19 @@
 import { create } from 'zustand';
 
 /** Whether the app starts without a network. */
-export type Kept =
+export type OfflineState =
   | { readonly kind: 'asked' }
   | { readonly kind: 'kept' }
   /** `before`: an earlier version is kept, and starts without a network */
   | { readonly kind: 'refused'; readonly why: string; readonly before: boolean };
 
-export const useKept = create<Kept>(() => ({ kind: 'asked' }) as Kept);
+export const useOfflineState = create<OfflineState>(() => ({ kind: 'asked' }) as OfflineState);
 
 /** What of the browser's container of workers is used. */
 type Container = Pick<ServiceWorkerContainer, 'controller' | 'addEventListener'>;
 
 const refuse = (why: string, container?: Container): void =>
-  useKept.setState({ kind: 'refused', why, before: Boolean(container?.controller) }, true);
+  useOfflineState.setState({ kind: 'refused', why, before: Boolean(container?.controller) }, true);
 
 /** @param offer is called when a new version waits, with what puts it in place and loads the page again */
 export async function keepOffline(offer: (take: () => void) => void): Promise<void> {
@@ -26,12 +26,12 @@ export async function keepOffline(offer: (take: () => void) => void): Promise<vo
       'the browser keeps no app here: it does so at http://localhost and over HTTPS, and not in every private window',
     );
   const container = navigator.serviceWorker;
-  hearRefusals(container);
+  noteRefusals(container);
   try {
     const registration = await container.register('/sw.js');
     offerNewVersions(registration, container, offer, () => window.location.reload());
     void container.ready.then(() =>
-      useKept.setState((now) => (now.kind === 'asked' ? { kind: 'kept' } : now)),
+      useOfflineState.setState((now) => (now.kind === 'asked' ? { kind: 'kept' } : now)),
     );
   } catch (error) {
     refuse(error instanceof Error ? error.message : String(error), container);
@@ -39,7 +39,7 @@ export async function keepOffline(offer: (take: () => void) => void): Promise<vo
 }
 
 /** Takes in why a service worker was not installed, which it tells itself. */
-export function hearRefusals(container: Container): void {
+export function noteRefusals(container: Container): void {
   container.addEventListener('message', ({ data }) => {
     if (typeof data?.notKept === 'string') refuse(data.notKept.slice(0, 300), container);
   });

@@ -1,7 +1,7 @@
 // A new version of the app is offered, and taken only when the trader takes it.
 
 import { expect, it, vi } from 'vitest';
-import { hearRefusals, offerNewVersions, useKept } from '../parts/offline.ts';
+import { noteRefusals, offerNewVersions, useOfflineState } from '../parts/offline.ts';
 
 /** A browser's worker, registration and container, as far as they are looked at. */
 function browser(controller: boolean, waiting = false) {
@@ -57,15 +57,15 @@ it('is put in place when it is taken, and the page loads again once it is', () =
 
 it('tells why a worker was not installed, and whether an earlier version is kept', () => {
   const container = Object.assign(new EventTarget(), { controller: {} });
-  hearRefusals(container as unknown as ServiceWorkerContainer);
-  const hear = (data: unknown): void => {
+  noteRefusals(container as unknown as ServiceWorkerContainer);
+  const send = (data: unknown): void => {
     container.dispatchEvent(new MessageEvent('message', { data }));
   };
-  hear({ notKept: 5 });
-  hear(undefined);
-  expect(useKept.getState()).toEqual({ kind: 'asked' });
-  hear({ notKept: '/_next/static/a.js answered 404' });
-  expect(useKept.getState()).toEqual({
+  send({ notKept: 5 });
+  send(undefined);
+  expect(useOfflineState.getState()).toEqual({ kind: 'asked' });
+  send({ notKept: '/_next/static/a.js answered 404' });
+  expect(useOfflineState.getState()).toEqual({
     kind: 'refused',
     why: '/_next/static/a.js answered 404',
     before: true,

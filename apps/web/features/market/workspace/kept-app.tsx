@@ -1,10 +1,10 @@
 'use client';
 
-import { useKept } from '@/parts/offline.ts';
+import { useOfflineState } from '@/parts/offline.ts';
 
 /** Whether the app itself is kept in this browser, or why it is not. */
 export function KeptApp() {
-  const kept = useKept();
+  const kept = useOfflineState();
   return (
     <section aria-label="Without a network" className="border-b border-hairline py-4">
       <h2 className="font-serif text-lg">Without a network</h2>
