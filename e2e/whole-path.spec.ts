@@ -52,7 +52,9 @@ async function openSheet(): Promise<void> {
   await page.getByRole('radio', { name: 'text' }).click();
   await expect(rule('Exit when')).toBeVisible();
   // The last of what stands above the curves: they have their height now.
-  await expect(page.getByRole('list', { name: 'Cautions' })).toContainText('instruments it traded look wrong');
+  await expect(page.getByRole('list', { name: 'Cautions' })).toContainText(
+    'instruments it traded look wrong',
+  );
 }
 
 /** Trades and figures, to the last bit. */
