@@ -156,5 +156,12 @@ test('the market marks the days on which a condition holds, and shows all bars a
   await expect(chart.locator('.recharts-reference-area').first()).toBeVisible();
   await expect(page.getByRole('alert').filter({ hasText: 'condition' })).toHaveCount(0);
   for (let k = 0; k < 9; k++) await page.getByRole('button', { name: 'Zoom out (-)' }).click();
-  await expect(page.getByText(/2018-01-02 to 2025-12-31, [\d,]+ bars/)).toBeVisible();
+  const all = page.getByText(/2018-01-02 to 2025-12-31, [\d,]+ bars/);
+  await expect(all).toBeVisible();
+  // Other measures over the same bars leave the view where it is.
+  await page.getByRole('textbox', { name: 'Draw' }).fill('20-day average; on SKALL (close)');
+  await expect(
+    chart.getByText('on SKALL (close)').or(page.getByText('on SKALL (close)')).last(),
+  ).toBeVisible();
+  await expect(all).toBeVisible();
 });

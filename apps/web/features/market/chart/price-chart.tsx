@@ -56,15 +56,17 @@ export function PriceChart({ symbol, bars, listings, goTo }: PriceChartProps) {
     return place < 0 ? size - 1 : place;
   };
 
-  // The part that the address names stands until another day or other bars are asked for.
-  const before = useRef(its);
+  // The part that the address names stands until another day, another instrument or other bars are asked for. What is drawn over
+  // the bars is computed anew with them, and does not move the view.
+  const shown = `${symbol} ${unit} ${its.day[0]} ${size}`;
+  const before = useRef(shown);
   const move = useEffectEvent(() => {
     if (goTo !== undefined) zoom.goTo(placeOf(goTo), AROUND);
-    else if (before.current !== its) zoom.reset();
-    before.current = its;
+    else if (before.current !== shown) zoom.reset();
+    before.current = shown;
   });
   // biome-ignore lint/correctness/useExhaustiveDependencies: another day or other bars move the view, the view itself does not
-  useEffect(() => move(), [goTo, its]);
+  useEffect(() => move(), [goTo, shown]);
   const rows = useMemo(() => rowsInView(columns, first, last), [columns, first, last]);
 
   return (
