@@ -5,7 +5,7 @@ import { chromiumOptions } from './scripts/chromium.ts';
 import { patience, patienceForTest } from './testing/patience.ts';
 
 const server = (market: keyof typeof ADDRESSES) => ({
-  command: `npx next start -p ${new URL(ADDRESSES[market]).port}`,
+  command: `node ../../node_modules/next/dist/bin/next start -p ${new URL(ADDRESSES[market]).port}`,
   cwd: 'apps/web',
   // The stand-in feed may be asked to be slow or to fail.
   env: { PLATEAU_TEST_FEED: '1', PLATEAU_MARKET: market },

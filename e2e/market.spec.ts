@@ -121,45 +121,44 @@ test('a chart zooms, moves, changes its bars, draws measures and goes to a day',
   await expect(page.getByRole('alert').filter({ hasText: 'Did you mean “average”?' })).toBeVisible();
 });
 
-test('a chart is dragged, holds another instrument and a measure on a scale of its own, and is saved', async () => {
+test('a chart is dragged, holds another instrument and a measure on a scale of its own, and goes out as picture and workbook', async () => {
   await openMarket();
   await open('SK60');
-  await page.getByRole('textbox', { name: 'Draw' }).fill('50-day average; 14-day RSI');
-  await expect(page.getByTestId('under-chart').locator('.recharts-line')).toHaveCount(1);
-  await expect(page.getByTestId('price-chart').locator('.recharts-line')).toHaveCount(1);
-  await pick(page.getByLabel('Beside', { exact: true }), 'ABERK');
-  await expect(page.getByTestId('price-chart').locator('.recharts-line')).toHaveCount(2);
-  const box = await page.getByTestId('price-chart').boundingBox();
-  if (!box) throw new Error('no chart');
-  await page.mouse.move(box.x + 300, box.y + 150);
-  await page.mouse.down();
-  await page.mouse.move(box.x + 500, box.y + 150, { steps: 8 });
-  await page.mouse.up();
-  const shown = page.getByText(/\d{4}-\d\d-\d\d to \d{4}-\d\d-\d\d, \d+ bars/);
-  await expect(shown).not.toContainText('2025-12-31');
-  const [svg, png] = [await picture('As SVG'), await picture('As PNG')];
-  expect(svg.toString()).toMatch(/^<svg .*<path/s);
-  expect(svg.toString()).not.toContain('var(--');
-  expect(png.subarray(1, 4).toString()).toBe('PNG');
-  expect(png.length).toBeGreaterThan(10_000);
-});
-
-test('eight years of bars go out as a workbook that reads back as the CSV', async () => {
-  await openMarket();
-  await open('SK60');
-  const file = async (kind: string): Promise<Buffer> => {
-    const download = page.waitForEvent('download');
-    await page.getByRole('button', { name: kind, exact: true }).click();
-    return readFileSync(await (await download).path());
-  };
-  const rows = async (kind: 'csv' | 'xlsx', bytes: Buffer): Promise<readonly (readonly string[])[]> => {
-    const table = await readTable(kind, bytes);
-    if (!table.ok) throw new Error(table.message);
-    return table.rows.filter((row) => row.some((cell) => cell !== ''));
-  };
-  const csv = await rows('csv', await file('CSV'));
-  expect(csv.length).toBeGreaterThan(2000);
-  expect(await rows('xlsx', await file('XLSX'))).toEqual(csv);
+  await test.step('a chart is dragged, holds another instrument and a measure on a scale of its own, and is saved', async () => {
+    await page.getByRole('textbox', { name: 'Draw' }).fill('50-day average; 14-day RSI');
+    await expect(page.getByTestId('under-chart').locator('.recharts-line')).toHaveCount(1);
+    await expect(page.getByTestId('price-chart').locator('.recharts-line')).toHaveCount(1);
+    await pick(page.getByLabel('Beside', { exact: true }), 'ABERK');
+    await expect(page.getByTestId('price-chart').locator('.recharts-line')).toHaveCount(2);
+    const box = await page.getByTestId('price-chart').boundingBox();
+    if (!box) throw new Error('no chart');
+    await page.mouse.move(box.x + 300, box.y + 150);
+    await page.mouse.down();
+    await page.mouse.move(box.x + 500, box.y + 150, { steps: 8 });
+    await page.mouse.up();
+    const shown = page.getByText(/\d{4}-\d\d-\d\d to \d{4}-\d\d-\d\d, \d+ bars/);
+    await expect(shown).not.toContainText('2025-12-31');
+    const [svg, png] = [await picture('As SVG'), await picture('As PNG')];
+    expect(svg.toString()).toMatch(/^<svg .*<path/s);
+    expect(svg.toString()).not.toContain('var(--');
+    expect(png.subarray(1, 4).toString()).toBe('PNG');
+    expect(png.length).toBeGreaterThan(10_000);
+  });
+  await test.step('eight years of bars go out as a workbook that reads back as the CSV', async () => {
+    const file = async (kind: string): Promise<Buffer> => {
+      const download = page.waitForEvent('download');
+      await page.getByRole('button', { name: kind, exact: true }).click();
+      return readFileSync(await (await download).path());
+    };
+    const rows = async (kind: 'csv' | 'xlsx', bytes: Buffer): Promise<readonly (readonly string[])[]> => {
+      const table = await readTable(kind, bytes);
+      if (!table.ok) throw new Error(table.message);
+      return table.rows.filter((row) => row.some((cell) => cell !== ''));
+    };
+    const csv = await rows('csv', await file('CSV'));
+    expect(csv.length).toBeGreaterThan(2000);
+    expect(await rows('xlsx', await file('XLSX'))).toEqual(csv);
+  });
 });
 
 async function picture(kind: string): Promise<Buffer> {

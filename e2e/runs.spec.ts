@@ -85,31 +85,66 @@ test('the report has the figures of the headless runner', async () => {
   await expect(page.getByRole('table', { name: 'Resampled ranges' })).toContainText(percent(figures.cagr));
 });
 
-test('months, groups, windows and the regression are read', async () => {
+test('the report is read from its months to its random entries, narrowed, and accessible by day and by night', async () => {
   await openReport();
-  const calendar = page.getByRole('table', { name: 'Returns by month' });
-  await expect(calendar.getByRole('row')).toHaveCount(9);
-  const ours = await calendar.getByRole('row').nth(3).innerText();
-  await page.getByRole('radio', { name: 'SK60 held' }).click();
-  await expect.poll(async () => (await calendar.getByRole('row').nth(3).innerText()) === ours).toBe(false);
-  await page.getByRole('radio', { name: 'Difference' }).click();
-  await choose(page.getByLabel('Group the trades by'), 'reason');
-  await expect(page.getByRole('table', { name: 'Trades by group' })).toContainText('rule');
-  await page.getByRole('radio', { name: 'three years' }).click();
-  await expect(
-    page.getByText(/When SK60 moves by 1%, the strategy moves by 0\.\d\d% on average/),
-  ).toBeVisible();
-});
-
-test('a part of the curves narrows everything below, and the whole comes back', async () => {
-  await openReport();
-  const all = await figure('Figures: The trades', 'Trades');
-  await page.getByRole('group', { name: /^Charts of the run/ }).focus();
-  await page.keyboard.press('+');
-  await expect(page.getByRole('status').filter({ hasText: 'a part of it' })).toBeVisible();
-  await expect.poll(() => figure('Figures: The trades', 'Trades')).not.toBe(all);
-  await page.keyboard.press('0');
-  await expect.poll(() => figure('Figures: The trades', 'Trades')).toBe(all);
+  await test.step('months, groups, windows and the regression are read', async () => {
+    const calendar = page.getByRole('table', { name: 'Returns by month' });
+    await expect(calendar.getByRole('row')).toHaveCount(9);
+    const ours = await calendar.getByRole('row').nth(3).innerText();
+    await page.getByRole('radio', { name: 'SK60 held' }).click();
+    await expect.poll(async () => (await calendar.getByRole('row').nth(3).innerText()) === ours).toBe(false);
+    await page.getByRole('radio', { name: 'Difference' }).click();
+    await choose(page.getByLabel('Group the trades by'), 'reason');
+    await expect(page.getByRole('table', { name: 'Trades by group' })).toContainText('rule');
+    await page.getByRole('radio', { name: 'three years' }).click();
+    await expect(
+      page.getByText(/When SK60 moves by 1%, the strategy moves by 0\.\d\d% on average/),
+    ).toBeVisible();
+  });
+  await test.step('a part of the curves narrows everything below, and the whole comes back', async () => {
+    const all = await figure('Figures: The trades', 'Trades');
+    await page.getByRole('group', { name: /^Charts of the run/ }).focus();
+    await page.keyboard.press('+');
+    await expect(page.getByRole('status').filter({ hasText: 'a part of it' })).toBeVisible();
+    await expect.poll(() => figure('Figures: The trades', 'Trades')).not.toBe(all);
+    await page.keyboard.press('0');
+    await expect.poll(() => figure('Figures: The trades', 'Trades')).toBe(all);
+  });
+  await test.step('a figure opens to its definition and to what it is made of', async () => {
+    const { figures } = JSON.parse(headless('summary.json'));
+    const curve = page.getByRole('table', { name: 'Figures: The curve' });
+    await curve.getByRole('button', { name: 'CAGR' }).click();
+    await expect(curve).toContainText('(end / start) ^ (365.25 / days) − 1');
+    await expect(curve).toContainText(
+      `from 2018-01-02; start 100,000; to 2025-12-31; end ${Math.round(figures.endEquity).toLocaleString('en')}`,
+    );
+    const trades = page.getByRole('table', { name: 'Figures: The trades' });
+    await trades.getByRole('button', { name: 'Win rate', exact: true }).click();
+    await expect(trades).toContainText(`trades ${figures.trades.toLocaleString('en')}`);
+  });
+  await test.step('the cautions are told in figures', async () => {
+    await expect(page.getByTestId('worth')).toHaveAttribute('data-done', 'true');
+    const worth = page.getByRole('table', { name: 'What the cautions are worth' });
+    await expect(worth.getByRole('row')).toHaveCount(4);
+    const growth = (row: RegExp) =>
+      worth.getByRole('row', { name: row }).getByRole('cell').first().innerText();
+    const number = async (row: RegExp) => Number.parseFloat((await growth(row)).replace('−', '-'));
+    expect(await number(/^With costs doubled/)).toBeLessThan(await number(/^As it is/));
+    expect(await growth(/^Without [A-Z]+, which made the most/)).toMatch(/%$/);
+  });
+  await test.step('the run takes its place among random entries', async () => {
+    await page.getByRole('button', { name: 'Try 40 random entries' }).click();
+    const baseline = page.getByTestId('baseline');
+    await expect(baseline).toHaveAttribute('data-done', 'true');
+    await expect(baseline).toContainText(/the run lies above \d+% of 40 runs with random entries/);
+    await expect(page.getByRole('table', { name: 'Among random entries' }).getByRole('row')).toHaveCount(5);
+  });
+  await test.step('axe finds nothing serious in the report, by day and by night', async () => {
+    for (const theme of ['Night map', 'Day map']) {
+      await page.getByRole('button', { name: theme }).click();
+      expect(await seriousFindings(page)).toEqual([]);
+    }
+  });
 });
 
 test('a kept run is repeated when it is opened again, and deleted with undo', async () => {
@@ -119,29 +154,6 @@ test('a kept run is repeated when it is opened again, and deleted with undo', as
   await expect(page.getByText('No run is kept yet')).toBeVisible();
   await page.locator('[data-sonner-toast]').getByRole('button', { name: 'Undo' }).click();
   await ready();
-});
-
-test('the run takes its place among random entries', async () => {
-  await openReport();
-  await page.getByRole('button', { name: 'Try 40 random entries' }).click();
-  const baseline = page.getByTestId('baseline');
-  await expect(baseline).toHaveAttribute('data-done', 'true');
-  await expect(baseline).toContainText(/the run lies above \d+% of 40 runs with random entries/);
-  await expect(page.getByRole('table', { name: 'Among random entries' }).getByRole('row')).toHaveCount(5);
-});
-
-test('a figure opens to its definition and to what it is made of', async () => {
-  await openReport();
-  const { figures } = JSON.parse(headless('summary.json'));
-  const curve = page.getByRole('table', { name: 'Figures: The curve' });
-  await curve.getByRole('button', { name: 'CAGR' }).click();
-  await expect(curve).toContainText('(end / start) ^ (365.25 / days) − 1');
-  await expect(curve).toContainText(
-    `from 2018-01-02; start 100,000; to 2025-12-31; end ${Math.round(figures.endEquity).toLocaleString('en')}`,
-  );
-  const trades = page.getByRole('table', { name: 'Figures: The trades' });
-  await trades.getByRole('button', { name: 'Win rate', exact: true }).click();
-  await expect(trades).toContainText(`trades ${figures.trades.toLocaleString('en')}`);
 });
 
 test('other curves stand beside the strategy, on either scale, as money or as a return', async () => {
@@ -166,17 +178,6 @@ test('other curves stand beside the strategy, on either scale, as money or as a 
   await expect.poll(() => page.getByTestId('equity-chart').textContent()).toContain('%');
   expect(money).not.toContain('%');
   await page.getByRole('radio', { name: 'money' }).click();
-});
-
-test('the cautions are told in figures', async () => {
-  await openReport();
-  await expect(page.getByTestId('worth')).toHaveAttribute('data-done', 'true');
-  const worth = page.getByRole('table', { name: 'What the cautions are worth' });
-  await expect(worth.getByRole('row')).toHaveCount(4);
-  const growth = (row: RegExp) => worth.getByRole('row', { name: row }).getByRole('cell').first().innerText();
-  const number = async (row: RegExp) => Number.parseFloat((await growth(row)).replace('−', '-'));
-  expect(await number(/^With costs doubled/)).toBeLessThan(await number(/^As it is/));
-  expect(await growth(/^Without [A-Z]+, which made the most/)).toMatch(/%$/);
 });
 
 test('trades are filtered, grouped, shown with other columns, and copied', async () => {
@@ -510,12 +511,4 @@ test('two runs stand side by side with what differs marked', async () => {
     3,
   );
   expect(await seriousFindings(page)).toEqual([]);
-});
-
-test('axe finds nothing serious in the report, by day and by night', async () => {
-  await openReport();
-  for (const theme of ['Night map', 'Day map']) {
-    await page.getByRole('button', { name: theme }).click();
-    expect(await seriousFindings(page)).toEqual([]);
-  }
 });

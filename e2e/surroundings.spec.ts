@@ -5,13 +5,18 @@ import type { BrowserContextOptions } from '@playwright/test';
 import { headless } from './kit/seeds.ts';
 import { expect, test } from './kit/test.ts';
 
+/** Each has the machine's own fonts. */
 const OTHERS: Readonly<Record<string, BrowserContextOptions>> = {
-  'with the fonts of this machine': {},
-  'fourteen hours ahead of Greenwich': { timezoneId: 'Pacific/Kiritimati' },
-  'eleven hours behind it': { timezoneId: 'Pacific/Pago_Pago' },
-  'in German': { locale: 'de-DE' },
-  'on a screen of two dots a pixel': { deviceScaleFactor: 2 },
-  'at night, with movement': { colorScheme: 'dark', reducedMotion: 'no-preference' },
+  'in German, fourteen hours ahead of Greenwich, on a screen of two dots a pixel': {
+    locale: 'de-DE',
+    timezoneId: 'Pacific/Kiritimati',
+    deviceScaleFactor: 2,
+  },
+  'eleven hours behind it, at night, with movement': {
+    timezoneId: 'Pacific/Pago_Pago',
+    colorScheme: 'dark',
+    reducedMotion: 'no-preference',
+  },
 };
 
 for (const [where, elsewhere] of Object.entries(OTHERS)) {

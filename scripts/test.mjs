@@ -12,7 +12,7 @@ const PARTS = {
   types: () => npmScript('types'),
   lint: () => npmScript('lint'),
   imports: () => npmScript('imports'),
-  'dead code': () => npmScript('dead'),
+  dead: () => npmScript('dead'),
   build: () => ensureBuild(lines('build')),
   unit: (what) => npmScript('unit', what),
   browser: async (what) => (await ensureBuild(lines('browser'))) && npmScript('browser', what),
@@ -88,7 +88,7 @@ mkdirSync(join(root, '.reports'));
 if (part !== undefined) await run(part, what);
 else {
   const light = async () => {
-    for (const name of ['types', 'lint', 'imports', 'dead code', 'build']) await run(name);
+    for (const name of ['types', 'lint', 'imports', 'dead', 'build']) await run(name);
   };
   await Promise.all([light(), run('unit')]);
   await run('browser');

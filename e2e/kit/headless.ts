@@ -22,7 +22,9 @@ function layOut(scratch: string, stocks: string): string {
 }
 
 function plateau(...args: readonly string[]): void {
-  const { status, stderr } = spawnSync('npx', ['plateau', ...args], { encoding: 'utf8' });
+  const { status, stderr } = spawnSync(process.execPath, ['apps/cli/bin/plateau.mjs', ...args], {
+    encoding: 'utf8',
+  });
   expect(status, stderr).toBe(0);
 }
 
