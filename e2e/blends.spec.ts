@@ -7,7 +7,6 @@ import { strFromU8, unzipSync } from 'fflate';
 import { seriousFindings } from './kit/axe.ts';
 import { choose } from './kit/fields.ts';
 import { blendHeadless } from './kit/headless.ts';
-import { goOffline } from './kit/offline.ts';
 import { expect, test } from './kit/test.ts';
 
 let page: Page;
@@ -25,14 +24,6 @@ const share = (name: string) => page.getByRole('textbox', { name: `Share of ${na
 const slider = (name: string) => page.getByRole('slider', { name: `Share of ${name}` });
 const part = (name: string) =>
   page.getByRole('list', { name: 'Parts of the blend' }).locator(`[data-part="${name}"]`);
-const figure = (name: string) =>
-  page
-    .getByRole('table', { name: 'Headline figures' })
-    .getByRole('row', { name })
-    .getByRole('cell')
-    .first()
-    .innerText();
-
 async function takenOut(item: string): Promise<string> {
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Take out', exact: true }).click();
@@ -92,48 +83,6 @@ test('a blend of three sheets is built by pointing, and is the headless runner�
   expect(equities[0]).not.toBe(equities[1]);
 });
 
-test.describe('without a network', () => {
-  test.use({ keepsApp: true });
-
-  test('shares are dragged, taken back, kept and found again without a network', async () => {
-    await openDemo('Dips, new ground and bonds');
-    const before = await figure('CAGR');
-    const thumb = await slider('Long bonds').boundingBox();
-    if (!thumb) throw new Error('the slider is there');
-    const [x, y] = [thumb.x + thumb.width / 2, thumb.y + thumb.height / 2];
-    await page.mouse.move(x, y);
-    await page.mouse.down();
-    await page.mouse.move(x + 30, y, { steps: 6 });
-    await page.mouse.move(x + 70, y, { steps: 6 });
-    await page.mouse.up();
-    await expect(share('Long bonds')).not.toHaveValue('30');
-    await whole();
-    // The others made room.
-    await expect(page.getByText('shares add up to 100%')).toBeVisible();
-    await expect.poll(() => figure('CAGR')).not.toBe(before);
-    await expect(page.getByText('Before the last edit').first()).toBeVisible();
-    await page.getByRole('button', { name: 'Undo the shares' }).click();
-    await expect(share('Long bonds')).toHaveValue('30');
-    await expect.poll(() => figure('CAGR')).toBe(before);
-    await page.getByRole('button', { name: 'By inverse volatility' }).click();
-    await expect(share('Dips')).not.toHaveValue('35');
-    await whole();
-    const kept = await share('Dips').inputValue();
-    const equity = await takenOut('Equity as CSV');
-
-    await page.getByRole('button', { name: 'Keep this run' }).click();
-    await expect(page.getByText('Kept.')).toBeVisible();
-    await goOffline(page);
-    await page.reload();
-    await whole();
-    await expect(share('Dips')).toHaveValue(kept);
-    expect(await takenOut('Equity as CSV')).toBe(equity);
-    await page.goto('/runs');
-    await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
-    await expect(page.getByText('Repeated to the last bit.')).toBeVisible();
-  });
-});
-
 test('faults of a blend stand at their places over the last good result, and nothing is lost', async () => {
   await page.goto('/strategies');
   await status('done');
@@ -182,139 +131,143 @@ test('faults of a blend stand at their places over the last good result, and not
   await expect(part('High ground').getByText('frozen')).toBeVisible();
 });
 
-test('parts are moved by keys, lit, added and taken out; variants are written down and come back', async () => {
-  await openDemo('Dips, new ground and bonds');
-  await expect(page.getByRole('tab', { name: 'Logbook (1)' })).toBeVisible();
-  const names = () =>
-    page
-      .getByRole('list', { name: 'Parts of the blend' })
-      .locator('[data-part]')
-      .evaluateAll((rows) => rows.map((row) => row.getAttribute('data-part')));
-  await page.getByRole('button', { name: 'More for Long bonds' }).click();
-  await page.getByRole('menuitem', { name: 'Move up' }).click();
-  await expect.poll(names).toEqual(['Dips', 'Long bonds', 'New ground in fair weather']);
-  await page.getByRole('button', { name: 'Light Long bonds' }).click();
-  await expect(page.getByRole('button', { name: 'Light Long bonds' })).toHaveAttribute(
-    'aria-pressed',
-    'true',
-  );
-  await page.getByRole('button', { name: 'Add cash' }).click();
-  await expect(share('Cash')).toHaveValue('25');
-  await whole();
-  await page.getByRole('button', { name: 'More for Cash' }).click();
-  await page.getByRole('menuitem', { name: 'Remove' }).click();
-  await expect.poll(names).toEqual(['Dips', 'Long bonds', 'New ground in fair weather']);
-  await page.getByRole('button', { name: 'Equal', exact: true }).click();
-  await whole();
-  await page.getByRole('tab', { name: /^Logbook \([2-9]\)/ }).click();
-  const first = page.getByRole('listitem').filter({ hasText: 'the first that was run' });
-  await first.getByRole('button', { name: 'Bring back' }).click();
-  await expect.poll(names).toEqual(['Dips', 'New ground in fair weather', 'Long bonds']);
-  await expect(share('Dips')).toHaveValue('35');
-  await whole();
+test('parts are moved and varied, and a blend goes out as a file and comes in again', async () => {
+  await test.step('parts are moved by keys, lit, added and taken out; variants are written down and come back', async () => {
+    await openDemo('Dips, new ground and bonds');
+    await expect(page.getByRole('tab', { name: 'Logbook (1)' })).toBeVisible();
+    const names = () =>
+      page
+        .getByRole('list', { name: 'Parts of the blend' })
+        .locator('[data-part]')
+        .evaluateAll((rows) => rows.map((row) => row.getAttribute('data-part')));
+    await page.getByRole('button', { name: 'More for Long bonds' }).click();
+    await page.getByRole('menuitem', { name: 'Move up' }).click();
+    await expect.poll(names).toEqual(['Dips', 'Long bonds', 'New ground in fair weather']);
+    await page.getByRole('button', { name: 'Light Long bonds' }).click();
+    await expect(page.getByRole('button', { name: 'Light Long bonds' })).toHaveAttribute(
+      'aria-pressed',
+      'true',
+    );
+    await page.getByRole('button', { name: 'Add cash' }).click();
+    await expect(share('Cash')).toHaveValue('25');
+    await whole();
+    await page.getByRole('button', { name: 'More for Cash' }).click();
+    await page.getByRole('menuitem', { name: 'Remove' }).click();
+    await expect.poll(names).toEqual(['Dips', 'Long bonds', 'New ground in fair weather']);
+    await page.getByRole('button', { name: 'Equal', exact: true }).click();
+    await whole();
+    await page.getByRole('tab', { name: /^Logbook \([2-9]\)/ }).click();
+    const first = page.getByRole('listitem').filter({ hasText: 'the first that was run' });
+    await first.getByRole('button', { name: 'Bring back' }).click();
+    await expect.poll(names).toEqual(['Dips', 'New ground in fair weather', 'Long bonds']);
+    await expect(share('Dips')).toHaveValue('35');
+    await whole();
 
-  // What is held back is held back here too, and counted when it is opened.
-  await page.getByRole('textbox', { name: 'Out-of-sample from' }).fill('2023-01-01');
-  await expect(page.getByText('Never opened so far')).toBeVisible();
-  await expect(result().getByText('5.0 years')).toBeVisible();
-  await page.getByRole('button', { name: 'Open out-of-sample' }).click();
-  await expect(page.getByRole('table', { name: 'In-sample and out-of-sample' })).toBeVisible();
+    // What is held back is held back here too, and counted when it is opened.
+    await page.getByRole('textbox', { name: 'Out-of-sample from' }).fill('2023-01-01');
+    await expect(page.getByText('Never opened so far')).toBeVisible();
+    await expect(result().getByText('5.0 years')).toBeVisible();
+    await page.getByRole('button', { name: 'Open out-of-sample' }).click();
+    await expect(page.getByRole('table', { name: 'In-sample and out-of-sample' })).toBeVisible();
+  });
+  await test.step('a blend goes out as a file and comes in again; copies of one sheet make another', async () => {
+    await page.getByRole('button', { name: 'All blends' }).click();
+    await page.getByRole('button', { name: 'Open “One idea four times”' }).click();
+    await whole();
+    const file = join(scratch, 'four.json');
+    writeFileSync(file, await takenOut('Blend as JSON'));
+    const equity = await takenOut('Equity as CSV');
+    await page.getByLabel('Blend file', { exact: true }).setInputFiles(file);
+    await expect(page.getByText('is imported, its strategies frozen')).toBeVisible();
+    await whole();
+    expect(await takenOut('Equity as CSV')).toBe(equity);
+    writeFileSync(file, JSON.stringify({ format: 'plateau-blend/1', form: 'apart', parts: [] }));
+    await page.getByLabel('Blend file', { exact: true }).setInputFiles(file);
+    await expect(page.getByText('Nothing was imported.')).toBeVisible();
+
+    await page.getByRole('button', { name: 'All blends' }).click();
+    await page.getByRole('button', { name: 'Copies of one sheet …' }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByRole('textbox').fill('close > 50-day average\nclose > 50-day avrage');
+    await expect(dialog.getByRole('alert')).toContainText('avrage');
+    await dialog
+      .getByRole('textbox')
+      .fill('close > 50-day average\nclose > 150-day average\n60-day return > 0');
+    await dialog.getByRole('button', { name: 'Blend 3 copies' }).click();
+    await whole();
+    await expect(part('60-day return > 0')).toBeVisible();
+  });
 });
 
-test('a blend goes out as a file and comes in again; copies of one sheet make another', async () => {
-  await openDemo('One idea four times');
-  const file = join(scratch, 'four.json');
-  writeFileSync(file, await takenOut('Blend as JSON'));
-  const equity = await takenOut('Equity as CSV');
-  await page.getByLabel('Blend file', { exact: true }).setInputFiles(file);
-  await expect(page.getByText('is imported, its strategies frozen')).toBeVisible();
-  await whole();
-  expect(await takenOut('Equity as CSV')).toBe(equity);
-  writeFileSync(file, JSON.stringify({ format: 'plateau-blend/1', form: 'apart', parts: [] }));
-  await page.getByLabel('Blend file', { exact: true }).setInputFiles(file);
-  await expect(page.getByText('Nothing was imported.')).toBeVisible();
+test('a blend is looked at in either form and by night, kept, and read to the bottom', async () => {
+  await test.step('the place has no serious accessibility fault, in either form and by night', async () => {
+    await page.goto('/blends');
+    await expect(page.getByRole('heading', { name: 'Your blends' })).toBeVisible();
+    expect(await seriousFindings(page)).toEqual([]);
+    await page.getByRole('button', { name: 'From sheets or kept runs …' }).click();
+    expect(await seriousFindings(page)).toEqual([]);
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Open “One idea four times”' }).click();
+    await whole();
+    for (const tab of [
+      'Parts',
+      'Alike',
+      'Earned',
+      'At work',
+      'Candidates',
+      'Trades',
+      'Next orders',
+      /^Logbook/,
+    ]) {
+      await page.getByRole('tab', { name: tab }).click();
+      expect(await seriousFindings(page), String(tab)).toEqual([]);
+    }
+    await page.getByRole('radio', { name: /^One account/ }).click();
+    await whole();
+    await page.getByRole('button', { name: 'Night map' }).click();
+    await page.getByRole('tab', { name: 'Alike' }).click();
+    expect(await seriousFindings(page)).toEqual([]);
+  });
+  await test.step('a kept blend is read to the bottom: parts, trades, days, reasons, files, side by side', async () => {
+    await page.getByRole('button', { name: 'Keep this run' }).click();
+    await page.getByRole('link', { name: 'Open its report' }).click();
+    const report = page.getByTestId('report');
+    await expect(report).toHaveAttribute('data-ready', 'true');
+    expect(await seriousFindings(page)).toEqual([]);
+    await expect(page.getByRole('table', { name: 'Earned by year and part' }).getByRole('row')).toHaveCount(
+      10,
+    );
+    const trades = page.getByRole('table', { name: 'Trades', exact: true });
+    await trades.getByRole('row').nth(1).getByRole('button').click();
+    await expect(page.getByTestId('trade')).toHaveAttribute('data-ready', 'true');
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Open the day' }).click();
+    await expect(
+      page.getByRole('table', { name: 'Positions of the day' }).getByText('Above 170 days').first(),
+    ).toBeVisible();
+    await page.keyboard.press('Escape');
+    const zip = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Take out', exact: true }).click();
+    await page.getByRole('menuitem', { name: 'Data as CSV' }).click();
+    const files = unzipSync(readFileSync(await (await zip).path()));
+    expect(strFromU8(files['trades.csv'] ?? new Uint8Array())).toContain('\nAbove 190 days,');
+    const html = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Take out', exact: true }).click();
+    await page.getByRole('menuitem', { name: 'Report as HTML' }).click();
+    expect(readFileSync(await (await html).path(), 'utf8')).toContain('Earned by year and part');
 
-  await page.getByRole('button', { name: 'All blends' }).click();
-  await page.getByRole('button', { name: 'Copies of one sheet …' }).click();
-  const dialog = page.getByRole('dialog');
-  await dialog.getByRole('textbox').fill('close > 50-day average\nclose > 50-day avrage');
-  await expect(dialog.getByRole('alert')).toContainText('avrage');
-  await dialog
-    .getByRole('textbox')
-    .fill('close > 50-day average\nclose > 150-day average\n60-day return > 0');
-  await dialog.getByRole('button', { name: 'Blend 3 copies' }).click();
-  await whole();
-  await expect(part('60-day return > 0')).toBeVisible();
-});
-
-test('a kept blend is read to the bottom: parts, trades, days, reasons, files, side by side', async () => {
-  await page.goto('/blends');
-  await page.getByRole('button', { name: 'Open “One idea four times”' }).click();
-  await whole();
-  await page.getByRole('radio', { name: /^One account/ }).click();
-  await whole();
-  await page.getByRole('button', { name: 'Keep this run' }).click();
-  await page.getByRole('link', { name: 'Open its report' }).click();
-  const report = page.getByTestId('report');
-  await expect(report).toHaveAttribute('data-ready', 'true');
-  expect(await seriousFindings(page)).toEqual([]);
-  await expect(page.getByRole('table', { name: 'Earned by year and part' }).getByRole('row')).toHaveCount(10);
-  const trades = page.getByRole('table', { name: 'Trades', exact: true });
-  await trades.getByRole('row').nth(1).getByRole('button').click();
-  await expect(page.getByTestId('trade')).toHaveAttribute('data-ready', 'true');
-  await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Open the day' }).click();
-  await expect(
-    page.getByRole('table', { name: 'Positions of the day' }).getByText('Above 170 days').first(),
-  ).toBeVisible();
-  await page.keyboard.press('Escape');
-  const zip = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Take out', exact: true }).click();
-  await page.getByRole('menuitem', { name: 'Data as CSV' }).click();
-  const files = unzipSync(readFileSync(await (await zip).path()));
-  expect(strFromU8(files['trades.csv'] ?? new Uint8Array())).toContain('\nAbove 190 days,');
-  const html = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Take out', exact: true }).click();
-  await page.getByRole('menuitem', { name: 'Report as HTML' }).click();
-  expect(readFileSync(await (await html).path(), 'utf8')).toContain('Earned by year and part');
-
-  await page.goto('/strategies');
-  await status('done');
-  await page.getByRole('button', { name: 'Keep this run' }).click();
-  await page.getByRole('link', { name: 'Open its report' }).click();
-  const boxes = page.getByRole('checkbox', { name: /^Side by side/ });
-  await expect(boxes).toHaveCount(2);
-  for (const box of await boxes.all()) await box.click();
-  await expect(page.getByRole('region', { name: 'Runs side by side' })).toHaveAttribute('data-ready', 'true');
-  await expect(page.getByRole('table', { name: 'Settings side by side' })).toContainText('Who buys first');
-  await expect(page.getByRole('button', { name: 'Blend these …' })).toBeVisible();
-});
-
-test('the place has no serious accessibility fault, in either form and by night', async () => {
-  await page.goto('/blends');
-  await expect(page.getByRole('heading', { name: 'Your blends' })).toBeVisible();
-  expect(await seriousFindings(page)).toEqual([]);
-  await page.getByRole('button', { name: 'From sheets or kept runs …' }).click();
-  expect(await seriousFindings(page)).toEqual([]);
-  await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Open “One idea four times”' }).click();
-  await whole();
-  for (const tab of [
-    'Parts',
-    'Alike',
-    'Earned',
-    'At work',
-    'Candidates',
-    'Trades',
-    'Next orders',
-    /^Logbook/,
-  ]) {
-    await page.getByRole('tab', { name: tab }).click();
-    expect(await seriousFindings(page), String(tab)).toEqual([]);
-  }
-  await page.getByRole('radio', { name: /^One account/ }).click();
-  await whole();
-  await page.getByRole('button', { name: 'Night map' }).click();
-  await page.getByRole('tab', { name: 'Alike' }).click();
-  expect(await seriousFindings(page)).toEqual([]);
+    await page.goto('/strategies');
+    await status('done');
+    await page.getByRole('button', { name: 'Keep this run' }).click();
+    await page.getByRole('link', { name: 'Open its report' }).click();
+    const boxes = page.getByRole('checkbox', { name: /^Side by side/ });
+    await expect(boxes).toHaveCount(2);
+    for (const box of await boxes.all()) await box.click();
+    await expect(page.getByRole('region', { name: 'Runs side by side' })).toHaveAttribute(
+      'data-ready',
+      'true',
+    );
+    await expect(page.getByRole('table', { name: 'Settings side by side' })).toContainText('Who buys first');
+    await expect(page.getByRole('button', { name: 'Blend these …' })).toBeVisible();
+  });
 });

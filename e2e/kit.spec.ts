@@ -1,7 +1,7 @@
 // Every part of the kit in every state: by keyboard, by pointer, in both themes.
 
 import type { Page } from '@playwright/test';
-import { seriousFindings } from './kit/axe.ts';
+import { BY_NIGHT_AND_DAY } from './kit/axe.ts';
 import { choose, pick } from './kit/fields.ts';
 import { expect, test } from './kit/test.ts';
 
@@ -16,15 +16,15 @@ test.beforeEach(async ({ page: own }) => {
 const part = (title: string) => page.getByRole('region', { name: title, exact: true });
 
 test('axe finds nothing serious in any state, by day and by night', async () => {
-  for (const theme of ['Night map', 'Day map']) {
+  for (const [theme, findings] of BY_NIGHT_AND_DAY) {
     await page.getByRole('button', { name: theme }).click();
-    expect(await seriousFindings(page)).toEqual([]);
+    expect(await findings(page)).toEqual([]);
     await page.getByLabel('Day: calendar').click();
     await expect(page.getByRole('grid')).toBeVisible();
-    expect(await seriousFindings(page)).toEqual([]);
+    expect(await findings(page)).toEqual([]);
     await page.keyboard.press('Escape');
     await page.getByLabel('Instrument', { exact: true }).click();
-    expect(await seriousFindings(page)).toEqual([]);
+    expect(await findings(page)).toEqual([]);
     await page.keyboard.press('Escape');
   }
 });

@@ -1,7 +1,7 @@
 // Ready sheets, dials, what an edit changed, cautions, and the logbook of variants.
 
 import type { Page } from '@playwright/test';
-import { seriousFindings } from './kit/axe.ts';
+import { BY_NIGHT_AND_DAY } from './kit/axe.ts';
 import { expect, test } from './kit/test.ts';
 
 let page: Page;
@@ -14,17 +14,6 @@ const done = () => expect(result()).toHaveAttribute('data-status', 'done');
 const figures = () => page.getByRole('table', { name: 'Headline figures' });
 const entries = () => page.getByRole('list', { name: 'Logbook' }).getByRole('listitem');
 const growth = () => figures().getByRole('row', { name: 'CAGR' }).getByRole('cell').first().innerText();
-
-/** A copy of a ready sheet with a dial, its result shown and written in the logbook. */
-async function openCopy(): Promise<void> {
-  await page.goto('/strategies');
-  await done();
-  await page.getByRole('button', { name: 'Shelf of ready sheets' }).click();
-  await page.getByRole('button', { name: 'Open a copy of Dip in a rising field' }).click();
-  await expect(page.getByLabel('Name of the sheet')).toHaveValue('Dip in a rising field');
-  await done();
-  await expect(page.getByRole('tab', { name: 'Logbook (1)' })).toBeVisible();
-}
 
 async function turnDial(): Promise<void> {
   const thumb = page.getByRole('slider', { name: 'Dial weak' });
@@ -44,25 +33,21 @@ async function nameTheFirst(): Promise<void> {
   await name.blur();
 }
 
-test('a ready sheet is found, read about, opened as a copy, and what flatters it is named beside it', async () => {
+test('a ready sheet is found and opened; its variants are told, named, searched, brought back and laid side by side', async () => {
   await page.goto('/strategies');
   await done();
-  await page.getByRole('button', { name: 'Shelf of ready sheets' }).click();
-  await page.getByLabel('Search the shelf').fill('short run-up');
-  const shelf = page.getByRole('list', { name: 'Ready sheets' });
-  await expect(shelf.getByRole('listitem')).toHaveCount(1);
-  await page.getByLabel('Search the shelf').fill('pullback');
-  await expect(shelf).toContainText('buyers who come back within days');
-  await page.getByRole('button', { name: 'Open a copy of Dip in a rising field' }).click();
-  await expect(page.getByLabel('Name of the sheet')).toHaveValue('Dip in a rising field');
-  await done();
-  await page.getByLabel('Slippage', { exact: true }).fill('0');
-  await page.getByLabel('Commission', { exact: true }).fill('0');
-  await expect(page.getByRole('list', { name: 'Cautions' })).toContainText('It trades without costs.');
-});
-
-test('a dial is turned, and its variants told, named, pinned, searched and brought back', async () => {
-  await openCopy();
+  await test.step('a ready sheet is found, read about, and opened as a copy', async () => {
+    await page.getByRole('button', { name: 'Shelf of ready sheets' }).click();
+    await page.getByLabel('Search the shelf').fill('short run-up');
+    const shelf = page.getByRole('list', { name: 'Ready sheets' });
+    await expect(shelf.getByRole('listitem')).toHaveCount(1);
+    await page.getByLabel('Search the shelf').fill('pullback');
+    await expect(shelf).toContainText('buyers who come back within days');
+    await page.getByRole('button', { name: 'Open a copy of Dip in a rising field' }).click();
+    await expect(page.getByLabel('Name of the sheet')).toHaveValue('Dip in a rising field');
+    await done();
+    await expect(page.getByRole('tab', { name: 'Logbook (1)' })).toBeVisible();
+  });
   await test.step('a dial is turned by keys, the curve follows, and the change of each figure is told', async () => {
     const before = await growth();
     await turnDial();
@@ -86,12 +71,15 @@ test('a dial is turned, and its variants told, named, pinned, searched and broug
     await expect(page.getByLabel('Value of weak')).toHaveValue('8');
     await done();
   });
-});
-
-test('two variants stand side by side; the logbook survives a reload, and is quick with 200 of them', async () => {
-  await openCopy();
-  await turnDial();
-  await nameTheFirst();
+  await test.step('axe finds nothing serious with shelf, logbook and dials, by night and by day', async () => {
+    for (const [theme, findings] of BY_NIGHT_AND_DAY) {
+      await page.getByRole('button', { name: theme }).click();
+      expect(await findings(page)).toEqual([]);
+      await page.getByRole('button', { name: 'Shelf of ready sheets' }).click();
+      expect(await findings(page)).toEqual([]);
+      await page.getByRole('button', { name: 'Back to the sheet' }).click();
+    }
+  });
   await test.step('two variants stand side by side, and the logbook survives a reload', async () => {
     for (const k of [0, 1]) await entries().nth(k).getByRole('checkbox').click();
     const rules = page.getByRole('table', { name: 'Rules of both' });
@@ -104,7 +92,7 @@ test('two variants stand side by side; the logbook survives a reload, and is qui
     await expect(entries()).toHaveCount(2);
     await expect(
       entries()
-        .nth(1)
+        .first()
         .getByLabel(/^Name of the variant/),
     ).toHaveValue('as it came');
   });
@@ -150,17 +138,9 @@ test('two variants stand side by side; the logbook survives a reload, and is qui
     await page.getByLabel('Search the logbook').fill('as it came');
     await expect(entries()).toHaveCount(1);
   });
-});
-
-test('axe finds nothing serious with shelf, logbook and dials, by day and by night', async () => {
-  await openCopy();
-  await turnDial();
-  await nameTheFirst();
-  for (const theme of ['Night map', 'Day map']) {
-    await page.getByRole('button', { name: theme }).click();
-    expect(await seriousFindings(page)).toEqual([]);
-    await page.getByRole('button', { name: 'Shelf of ready sheets' }).click();
-    expect(await seriousFindings(page)).toEqual([]);
-    await page.getByRole('button', { name: 'Back to the sheet' }).click();
-  }
+  await test.step('what flatters a sheet is named beside its figures', async () => {
+    await page.getByLabel('Slippage', { exact: true }).fill('0');
+    await page.getByLabel('Commission', { exact: true }).fill('0');
+    await expect(page.getByRole('list', { name: 'Cautions' })).toContainText('It trades without costs.');
+  });
 });

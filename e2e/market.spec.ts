@@ -8,7 +8,7 @@ import { historyCsv } from '@plateau/skerry';
 import type { Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import { cases } from '../testing/cases.ts';
-import { seriousFindings } from './kit/axe.ts';
+import { BY_NIGHT_AND_DAY } from './kit/axe.ts';
 import { choose, pick } from './kit/fields.ts';
 import { killTab } from './kit/tabs.ts';
 import { expect, test } from './kit/test.ts';
@@ -73,57 +73,53 @@ function barsOf(count: number, scale: number): Bars {
   };
 }
 
-test('lists every instrument with its span and findings, and finds by any word', async () => {
+test('the list is searched; a chart zooms, is dragged, holds other lines and goes out as picture and workbook', async () => {
   await openMarket();
-  const chart = page.getByTestId('price-chart');
-  await expect(chart.locator('path').first()).toBeVisible();
-  // What is searched for is nothing to the chart beside the list: a letter draws the list alone.
-  const changes = await chart.evaluateHandle((drawn) => {
-    const seen: MutationRecord[] = [];
-    new MutationObserver((more) => seen.push(...more)).observe(drawn, {
-      subtree: true,
-      childList: true,
-      attributes: true,
+  await test.step('lists every instrument with its span and findings, and finds by any word', async () => {
+    const chart = page.getByTestId('price-chart');
+    await expect(chart.locator('path').first()).toBeVisible();
+    // What is searched for is nothing to the chart beside the list: a letter draws the list alone.
+    const changes = await chart.evaluateHandle((drawn) => {
+      const seen: MutationRecord[] = [];
+      new MutationObserver((more) => seen.push(...more)).observe(drawn, {
+        subtree: true,
+        childList: true,
+        attributes: true,
+      });
+      return seen;
     });
-    return seen;
+    await page.getByLabel('Search instruments').fill('tide power stock');
+    await expect(page.getByText(/^5 of 33$/)).toBeVisible();
+    await expect(page).toHaveURL(/find=tide/);
+    await page.getByLabel('Search instruments').fill('');
+    await expect(page).not.toHaveURL(/find=/);
+    expect(await changes.evaluate((seen) => seen.length)).toBe(0);
+    await page.getByRole('columnheader', { name: 'Findings' }).getByRole('button').click();
+    await expect(instruments().getByRole('row').nth(1).getByRole('cell').last()).not.toHaveText(/[…–]/);
   });
-  await page.getByLabel('Search instruments').fill('tide power stock');
-  await expect(page.getByText(/^5 of 33$/)).toBeVisible();
-  await expect(page).toHaveURL(/find=tide/);
-  await page.getByLabel('Search instruments').fill('');
-  await expect(page).not.toHaveURL(/find=/);
-  expect(await changes.evaluate((seen) => seen.length)).toBe(0);
-  await page.getByRole('columnheader', { name: 'Findings' }).getByRole('button').click();
-  await expect(instruments().getByRole('row').nth(1).getByRole('cell').last()).not.toHaveText(/[…–]/);
-});
-
-test('a chart zooms, moves, changes its bars, draws measures and goes to a day', async () => {
-  await openMarket();
-  await open('SK60');
-  const bars = () => page.getByText(/\d{4}-\d\d-\d\d to \d{4}-\d\d-\d\d, \d+ bars/).innerText();
-  const whole = await bars();
-  expect(whole).toContain('220 bars');
-  await page.getByRole('group', { name: /^Prices of/ }).focus();
-  await page.keyboard.press('+');
-  await expect.poll(bars).toContain('132 bars');
-  await page.keyboard.press('ArrowLeft');
-  await expect.poll(bars).not.toContain('2025-12-31');
-  await page.getByTestId('price-chart').hover();
-  await page.mouse.wheel(0, 400);
-  await expect.poll(bars).not.toContain('132 bars');
-  await page.getByLabel('Go to a day', { exact: true }).fill('2019-10-01');
-  await expect.poll(bars).toContain('2019-');
-  await page.getByRole('radio', { name: 'Weeks' }).click();
-  await expect(page.getByRole('textbox', { name: 'Draw' })).toHaveValue('50-week average');
-  await page.getByRole('textbox', { name: 'Draw' }).fill('10-week average; 20-week upper band at 2');
-  await expect(page.getByTestId('price-chart').locator('.recharts-line')).toHaveCount(2);
-  await page.getByRole('textbox', { name: 'Draw' }).fill('10-week avrage');
-  await expect(page.getByRole('alert').filter({ hasText: 'Did you mean “average”?' })).toBeVisible();
-});
-
-test('a chart is dragged, holds another instrument and a measure on a scale of its own, and goes out as picture and workbook', async () => {
-  await openMarket();
-  await open('SK60');
+  await test.step('a chart zooms, moves, changes its bars, draws measures and goes to a day', async () => {
+    await open('SK60');
+    const bars = () => page.getByText(/\d{4}-\d\d-\d\d to \d{4}-\d\d-\d\d, \d+ bars/).innerText();
+    const whole = await bars();
+    expect(whole).toContain('220 bars');
+    await page.getByRole('group', { name: /^Prices of/ }).focus();
+    await page.keyboard.press('+');
+    await expect.poll(bars).toContain('132 bars');
+    await page.keyboard.press('ArrowLeft');
+    await expect.poll(bars).not.toContain('2025-12-31');
+    await page.getByTestId('price-chart').hover();
+    await page.mouse.wheel(0, 400);
+    await expect.poll(bars).not.toContain('132 bars');
+    await page.getByLabel('Go to a day', { exact: true }).fill('2019-10-01');
+    await expect.poll(bars).toContain('2019-');
+    await page.getByRole('radio', { name: 'Weeks' }).click();
+    await expect(page.getByRole('textbox', { name: 'Draw' })).toHaveValue('50-week average');
+    await page.getByRole('textbox', { name: 'Draw' }).fill('10-week average; 20-week upper band at 2');
+    await expect(page.getByTestId('price-chart').locator('.recharts-line')).toHaveCount(2);
+    await page.getByRole('textbox', { name: 'Draw' }).fill('10-week avrage');
+    await expect(page.getByRole('alert').filter({ hasText: 'Did you mean “average”?' })).toBeVisible();
+  });
+  await page.getByRole('radio', { name: 'Days' }).click();
   await test.step('a chart is dragged, holds another instrument and a measure on a scale of its own, and is saved', async () => {
     await page.getByRole('textbox', { name: 'Draw' }).fill('50-day average; 14-day RSI');
     await expect(page.getByTestId('under-chart').locator('.recharts-line')).toHaveCount(1);
@@ -272,36 +268,35 @@ function longFile(): string {
   return path;
 }
 
-test('a tab killed in the middle of an import leaves the store as it was', async () => {
+test('a long import can be killed with its tab, be stopped, and runs to its end', async () => {
   await openMarket();
   const path = longFile();
-  await importFiles(path);
-  await read();
-  await expect(page.getByRole('progressbar', { name: 'Files read' })).toBeVisible();
-  page = await killTab(page);
-  await openMarket();
-});
-
-test('a long import can be stopped, and runs to its end', async () => {
-  await openMarket();
-  const path = longFile();
-  await importFiles(path);
-  await read();
-  await page.getByRole('button', { name: 'Stop' }).click();
-  await expect(page.getByText('Nothing was imported; the store is as it was.')).toBeVisible();
-  await page.getByRole('button', { name: 'Choose other files' }).click();
-  await importFiles(path);
-  await read();
-  const rows = (4000 * LONG).toLocaleString('en');
-  await imported(
-    `${LONG} instruments with ${rows} bars came into the market, from ${rows} rows; 0 rows were refused`,
-  );
-  await listed(`${33 + LONG} of ${33 + LONG}`);
-  await open('L37');
-  const bars = (await downloadedCsv()).trim().split('\n').slice(1);
-  expect(bars).toHaveLength(4000);
-  bars.forEach((row, i) => {
-    expect(row.endsWith(`,10,12,9,${10 + ((i * 7 + 37) % 100) / 100},${i}`)).toBe(true);
+  await test.step('a tab killed in the middle of it leaves the store as it was', async () => {
+    await importFiles(path);
+    await read();
+    await expect(page.getByRole('progressbar', { name: 'Files read' })).toBeVisible();
+    page = await killTab(page);
+    await openMarket();
+  });
+  await test.step('it can be stopped, and runs to its end', async () => {
+    await importFiles(path);
+    await read();
+    await page.getByRole('button', { name: 'Stop' }).click();
+    await expect(page.getByText('Nothing was imported; the store is as it was.')).toBeVisible();
+    await page.getByRole('button', { name: 'Choose other files' }).click();
+    await importFiles(path);
+    await read();
+    const rows = (4000 * LONG).toLocaleString('en');
+    await imported(
+      `${LONG} instruments with ${rows} bars came into the market, from ${rows} rows; 0 rows were refused`,
+    );
+    await listed(`${33 + LONG} of ${33 + LONG}`);
+    await open('L37');
+    const bars = (await downloadedCsv()).trim().split('\n').slice(1);
+    expect(bars).toHaveLength(4000);
+    bars.forEach((row, i) => {
+      expect(row.endsWith(`,10,12,9,${10 + ((i * 7 + 37) % 100) / 100},${i}`)).toBe(true);
+    });
   });
 });
 
@@ -333,11 +328,11 @@ test('a universe of pasted symbols names the unknown, can be chosen on a sheet a
 test('axe finds nothing serious in the Market place, by day and by night', async () => {
   await page.goto('/market?panel=universes');
   await listed('33 of 33');
-  for (const theme of ['Night map', 'Day map']) {
+  for (const [theme, findings] of BY_NIGHT_AND_DAY) {
     await page.getByRole('button', { name: theme }).click();
     for (const panel of ['Chart', 'Quality', 'Universes', 'Feed', 'Import', 'Workspace']) {
       await tab(panel);
-      expect(await seriousFindings(page)).toEqual([]);
+      expect(await findings(page)).toEqual([]);
     }
   }
 });

@@ -35,96 +35,90 @@ async function typeRule(name: string, text: string): Promise<void> {
   await page.keyboard.press('Escape');
 }
 
-test('a new sheet ranks by nothing and refuses crumbs; what a rank drops is told under it', async () => {
+test('a new sheet says what its ranks, words, units and capital mean', async () => {
   await newSheet();
-  await view('Text');
-  await expect(page.getByRole('textbox', { name: 'Rank by' })).toHaveText('by symbol, A to Z');
-  await expect(page.getByTestId('rank-note')).toBeHidden();
-  await typeRule('Rank by', '400-day return');
-  await done();
-  await expect(page.getByTestId('rank-note')).toContainText(/[\d,]+ candidates were dropped/);
-  await page.getByText('Limits and account').click();
-  await expect(page.getByLabel('Refuse below', { exact: true })).toHaveValue('10');
+  await test.step('a new sheet ranks by nothing and refuses crumbs; what a rank drops is told under it', async () => {
+    await view('Text');
+    await expect(page.getByRole('textbox', { name: 'Rank by' })).toHaveText('by symbol, A to Z');
+    await expect(page.getByTestId('rank-note')).toBeHidden();
+    await typeRule('Rank by', '400-day return');
+    await done();
+    await expect(page.getByTestId('rank-note')).toContainText(/[\d,]+ candidates were dropped/);
+    await page.getByText('Limits and account').click();
+    await expect(page.getByLabel('Refuse below', { exact: true })).toHaveValue('10');
+  });
+  await test.step('the trade’s notation is answered with the sentence that means the same', async () => {
+    await typeRule('Enter when', 'RSI(2) crosses below 20 and 20-day volatility is below 15');
+    await page
+      .getByRole('button', { name: '2-day RSI crosses below 20 and 20-day volatility is below 15' })
+      .click();
+    await done();
+    await typeRule('Enter when', 'vol > 100000');
+    await expect(page.getByText('“vol” may mean “volume” or “20-day volatility”')).toBeVisible();
+    await expect(page.getByText('Nearest that reads')).toBeHidden();
+  });
+  await test.step('numbers show their units, and conditions that decide nothing are marked', async () => {
+    await typeRule('Enter when', '2-day RSI crosses below 20 and 5-day volatility is below 15');
+    await done();
+    await view('Blocks');
+    await expect(blocks()).toContainText('= 1500%');
+    await expect(blocks()).toContainText('of 100');
+    await expect(blocks().getByTestId('share').nth(1)).toContainText(
+      /nearly always true, 99\.\d\d% of the time/,
+    );
+    await choose(blocks().getByLabel('How the conditions are joined'), 'or');
+    await expect(blocks().getByTestId('share').first()).toContainText(/lets [\d,]+ through/);
+    await choose(blocks().getByLabel('How the conditions are joined'), 'and');
+    await done();
+  });
+  await test.step('a change of capital is not told as a loss of money', async () => {
+    const table = page.getByRole('table', { name: 'Headline figures' });
+    await page.getByLabel('Capital', { exact: true }).fill('50000');
+    await done();
+    await expect(table.getByRole('columnheader', { name: 'Change' })).toBeVisible();
+    await expect(table.getByRole('row', { name: 'End equity' })).not.toContainText(/better|worse/);
+  });
 });
 
-test('the trade’s notation is answered with the sentence that means the same', async () => {
+test('a sheet tells what it has tried, what its cash cut and which side it trades', async () => {
   await newSheet();
-  await typeRule('Enter when', 'RSI(2) crosses below 20 and 20-day volatility is below 15');
-  await page
-    .getByRole('button', { name: '2-day RSI crosses below 20 and 20-day volatility is below 15' })
-    .click();
-  await done();
-  await typeRule('Enter when', 'vol > 100000');
-  await expect(page.getByText('“vol” may mean “volume” or “20-day volatility”')).toBeVisible();
-  await expect(page.getByText('Nearest that reads')).toBeHidden();
-});
-
-test('numbers show their units, and conditions that decide nothing are marked', async () => {
-  await newSheet();
-  await typeRule('Enter when', '2-day RSI crosses below 20 and 5-day volatility is below 15');
-  await done();
-  await view('Blocks');
-  await expect(blocks()).toContainText('= 1500%');
-  await expect(blocks()).toContainText('of 100');
-  await expect(blocks().getByTestId('share').nth(1)).toContainText(
-    /nearly always true, 99\.\d\d% of the time/,
-  );
-  await choose(blocks().getByLabel('How the conditions are joined'), 'or');
-  await expect(blocks().getByTestId('share').first()).toContainText(/lets [\d,]+ through/);
-  await choose(blocks().getByLabel('How the conditions are joined'), 'and');
-  await done();
-});
-
-test('a change of capital is not told as a loss of money', async () => {
-  await newSheet();
-  const table = page.getByRole('table', { name: 'Headline figures' });
-  await page.getByLabel('Capital', { exact: true }).fill('50000');
-  await done();
-  await expect(table.getByRole('columnheader', { name: 'Change' })).toBeVisible();
-  await expect(table.getByRole('row', { name: 'End equity' })).not.toContainText(/better|worse/);
-});
-
-test('what cash cut is told, crumbs are counted, and borrowing for nothing is a caution', async () => {
-  await newSheet();
-  await page.getByText('Limits and account').click();
-  await choose(page.getByLabel('Size', { exact: true }), 'percent-of-equity');
-  await page.getByLabel('Slots', { exact: true }).fill('');
-  await page.getByLabel('Refuse below', { exact: true }).fill('');
-  await page.getByLabel('Leverage', { exact: true }).fill('2');
-  // Seven positions take all there is.
-  await page.locator('[data-field="size.percent"]').getByRole('textbox').fill('30');
-  await done();
-  await expect(cautions()).toContainText(/It borrows money for nothing, up to \d+% of the account/);
-  await expect(cautions()).toContainText(/[\d,]+ of [\d,]+ trades are crumbs/);
-  await expect(page.getByTestId('size-note')).toContainText(/cut from [\d,]+ for lack of cash/);
-  await page.getByLabel('Refuse below', { exact: true }).fill('10');
-  await done();
-  await expect(cautions()).not.toContainText('crumbs');
-});
-
-test('a copy keeps the tries of its sheet', async () => {
-  await newSheet();
-  const logbook = page.getByRole('tab', { name: /^Logbook/ });
-  const count = async () => Number(/\d+/.exec(await logbook.innerText())?.[0]);
-  // A variant counts once it has stayed for a moment.
-  await expect.poll(count).toBeGreaterThan(0);
-  await page.getByLabel('Slots', { exact: true }).fill('7');
-  await expect.poll(count).toBeGreaterThan(1);
-  const tries = await count();
-  await page.getByRole('button', { name: 'Duplicate' }).click();
-  await expect(page.getByLabel('Name of the sheet')).toHaveValue('Untitled copy');
-  await expect.poll(count).toBeGreaterThanOrEqual(tries);
-});
-
-test('a sheet that only sells short shows no rules of a long side', async () => {
-  await newSheet();
-  await expect(page.getByRole('heading', { name: 'Exit when', includeHidden: true })).toHaveCount(1);
-  await page.getByText('Short side', { exact: true }).click();
-  await choose(page.getByLabel('Sides', { exact: true }), 'short');
-  await expect(blocks()).toHaveCount(0);
-  await expect(page.getByRole('heading', { name: 'Prefer', exact: true, includeHidden: true })).toHaveCount(
-    0,
-  );
+  await test.step('a copy keeps the tries of its sheet', async () => {
+    const logbook = page.getByRole('tab', { name: /^Logbook/ });
+    const count = async () => Number(/\d+/.exec(await logbook.innerText())?.[0]);
+    // A variant counts once it has stayed for a moment.
+    await expect.poll(count).toBeGreaterThan(0);
+    await page.getByLabel('Slots', { exact: true }).fill('7');
+    await expect.poll(count).toBeGreaterThan(1);
+    const tries = await count();
+    await page.getByRole('button', { name: 'Duplicate' }).click();
+    await expect(page.getByLabel('Name of the sheet')).toHaveValue('Untitled copy');
+    await expect.poll(count).toBeGreaterThanOrEqual(tries);
+  });
+  await test.step('what cash cut is told, crumbs are counted, and borrowing for nothing is a caution', async () => {
+    await page.getByText('Limits and account').click();
+    await choose(page.getByLabel('Size', { exact: true }), 'percent-of-equity');
+    await page.getByLabel('Slots', { exact: true }).fill('');
+    await page.getByLabel('Refuse below', { exact: true }).fill('');
+    await page.getByLabel('Leverage', { exact: true }).fill('2');
+    // Seven positions take all there is.
+    await page.locator('[data-field="size.percent"]').getByRole('textbox').fill('30');
+    await done();
+    await expect(cautions()).toContainText(/It borrows money for nothing, up to \d+% of the account/);
+    await expect(cautions()).toContainText(/[\d,]+ of [\d,]+ trades are crumbs/);
+    await expect(page.getByTestId('size-note')).toContainText(/cut from [\d,]+ for lack of cash/);
+    await page.getByLabel('Refuse below', { exact: true }).fill('10');
+    await done();
+    await expect(cautions()).not.toContainText('crumbs');
+  });
+  await test.step('a sheet that only sells short shows no rules of a long side', async () => {
+    await expect(page.getByRole('heading', { name: 'Exit when', includeHidden: true })).toHaveCount(1);
+    await page.getByText('Short side', { exact: true }).click();
+    await choose(page.getByLabel('Sides', { exact: true }), 'short');
+    await expect(blocks()).toHaveCount(0);
+    await expect(page.getByRole('heading', { name: 'Prefer', exact: true, includeHidden: true })).toHaveCount(
+      0,
+    );
+  });
 });
 
 test('the chart of the market reads every instrument that a measure names', async () => {

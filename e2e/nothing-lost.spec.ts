@@ -3,7 +3,6 @@
 import { readFileSync } from 'node:fs';
 import type { BrowserContext, Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
-import { goOffline } from './kit/offline.ts';
 import { beginSheet } from './kit/sheets.ts';
 import { putRow, rowsOf } from './kit/store.ts';
 import { killTab, silenceStore } from './kit/tabs.ts';
@@ -39,43 +38,42 @@ async function secondTab(): Promise<Page> {
   return second;
 }
 
-test('two tabs on one sheet: what each types into other fields stands in both, and in the store', async () => {
+test('two tabs on one sheet: other fields stand in both; of one field, both values are there to choose from', async () => {
   await openSheet();
   const other = await secondTab();
-  await name().fill('From the first tab');
-  await expect(name(other)).toHaveValue('From the first tab');
-  await capital(other).fill('250000');
-  await expect(capital()).toHaveValue('250,000');
-  await done();
-  await other.reload();
-  await done(other);
-  await expect(name(other)).toHaveValue('From the first tab');
-  await expect(capital(other)).toHaveValue('250,000');
-});
-
-test('two tabs on one field at one moment: it is told, what was typed here stands, and undo has the other', async () => {
-  await openSheet();
-  const other = await secondTab();
-  // The first tab hears nothing while it types.
-  await page.evaluate(() => {
-    BroadcastChannel.prototype.postMessage = () => undefined;
+  await test.step('what each types into other fields stands in both, and in the store', async () => {
+    await name().fill('From the first tab');
+    await expect(name(other)).toHaveValue('From the first tab');
+    await capital(other).fill('250000');
+    await expect(capital()).toHaveValue('250,000');
+    await done();
+    await other.reload();
+    await done(other);
+    await expect(name(other)).toHaveValue('From the first tab');
+    await expect(capital(other)).toHaveValue('250,000');
   });
-  await other.evaluate(() => {
-    BroadcastChannel.prototype.postMessage = () => undefined;
+  await test.step('on one field at one moment: it is told, what was typed here stands, and undo has the other', async () => {
+    // The first tab hears nothing while it types.
+    await page.evaluate(() => {
+      BroadcastChannel.prototype.postMessage = () => undefined;
+    });
+    await other.evaluate(() => {
+      BroadcastChannel.prototype.postMessage = () => undefined;
+    });
+    await capital(other).fill('300000');
+    await expect
+      .poll(async () => JSON.stringify((await rowsOf(other, 'sheets')).map(({ draft }) => draft)))
+      .toContain('300000');
+    await capital().fill('400000');
+    await expect(toast('was changed in another tab')).toBeVisible();
+    await expect(capital()).toHaveValue('400,000');
+    await page.getByRole('button', { name: /^Undo “capital”/i }).click();
+    await expect(capital()).toHaveValue('300,000');
+    await other.close();
+    await page.reload();
+    await done();
+    await expect(capital()).toHaveValue('300,000');
   });
-  await capital(other).fill('300000');
-  await expect
-    .poll(async () => JSON.stringify((await rowsOf(other, 'sheets')).map(({ draft }) => draft)))
-    .toContain('300000');
-  await capital().fill('400000');
-  await expect(toast('was changed in another tab')).toBeVisible();
-  await expect(capital()).toHaveValue('400,000');
-  await page.getByRole('button', { name: /^Undo “capital”/i }).click();
-  await expect(capital()).toHaveValue('300,000');
-  await other.close();
-  await page.reload();
-  await done();
-  await expect(capital()).toHaveValue('300,000');
 });
 
 test('two tabs on one universe and one setting: a name, a member and a column each chose are all there', async () => {
@@ -115,149 +113,99 @@ test('two tabs on one universe and one setting: a name, a member and a column ea
   await second.close();
 });
 
-test('a text field undoes its own text; outside of fields the place undoes, deletions too', async () => {
+test('a run is kept by the click; a bad row is named, set aside and taken out', async () => {
   await openSheet();
-  await capital().fill('300000');
-  await done();
-  await page.getByRole('tab', { name: 'Trades' }).click();
-  const filter = page.getByRole('textbox', { name: /filter/i }).first();
-  await filter.click();
-  await page.keyboard.type('stop');
-  await page.keyboard.press('ControlOrMeta+z');
-  await expect(filter).not.toHaveValue('stop');
-  await expect(capital()).toHaveValue('300,000');
+  await test.step('a run is kept by the click: the page may be left at once', async () => {
+    await name().fill('Kept at once');
+    await done();
+    await page.getByRole('button', { name: 'Keep this run' }).click();
+    await page.goto('/runs');
+    const kept = page.getByRole('navigation', { name: 'Kept runs' });
+    await expect(kept).toContainText(/Kept at once.*Skerry stocks/s);
+    await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
+    await expect(page.getByRole('status').filter({ hasText: 'Repeated to the last bit' })).toBeVisible();
 
-  await beginSheet(page, 'A copy of this sheet');
-  await expect(name()).toHaveValue('High ground copy');
-  await done();
-  await name().fill('To be deleted');
-  await page.getByRole('button', { name: 'Delete', exact: true }).click();
-  await expect(name()).not.toHaveValue('To be deleted');
-  await page.getByRole('tab', { name: 'Trades' }).focus();
-  await page.keyboard.press('ControlOrMeta+z');
-  await expect(name()).toHaveValue('To be deleted');
-  await page.getByRole('tab', { name: 'Trades' }).focus();
-  await page.keyboard.press('ControlOrMeta+Shift+z');
-  await expect(name()).not.toHaveValue('To be deleted');
-  await page.getByRole('tab', { name: 'Trades' }).focus();
-  await page.keyboard.press('ControlOrMeta+z');
-  await expect(name()).toHaveValue('To be deleted');
-});
-
-test('Back goes from a new sheet to the one before, and from a panel of the market to the one before', async () => {
-  await openSheet();
-  const first = await name().inputValue();
-  const address = page.url();
-  await beginSheet(page);
-  await expect(name()).toHaveValue('Untitled');
-  await page.goBack();
-  await expect(name()).toHaveValue(first);
-  expect(page.url()).toBe(address);
-  await page.goForward();
-  await expect(name()).toHaveValue('Untitled');
-
-  await page.goto('/market');
-  await expect(market('Chart')).toHaveAttribute('aria-selected', 'true');
-  await market('Quality').click();
-  await market('Feed').click();
-  await page.goBack();
-  await expect(market('Quality')).toHaveAttribute('aria-selected', 'true');
-  await page.goBack();
-  await expect(market('Chart')).toHaveAttribute('aria-selected', 'true');
-});
-
-test('a run is kept by the click: the page may be left at once', async () => {
-  await openSheet();
-  await name().fill('Kept at once');
-  await done();
-  await page.getByRole('button', { name: 'Keep this run' }).click();
-  await page.goto('/runs');
-  const kept = page.getByRole('navigation', { name: 'Kept runs' });
-  await expect(kept).toContainText(/Kept at once.*Skerry stocks/s);
-  await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
-  await expect(page.getByRole('status').filter({ hasText: 'Repeated to the last bit' })).toBeVisible();
-
-  await page.goto('/strategies');
-  await done();
-  await page.getByRole('button', { name: 'Keep this run' }).click();
-  await expect(page.getByText('Kept.')).toBeVisible();
-  expect(page.url()).toContain('/strategies');
-});
-
-test('a bad row is named and set aside, the place works, and the row can be taken out', async () => {
-  await openSheet();
-  await putRow(page, 'runs', { id: 'broken', name: 'Broken', at: 1, summary: 'oops' });
-  await putRow(page, 'settings', { key: 'hidden figures', value: 5 });
-  await putRow(page, 'sheets', { id: 'torn', draft: 5 });
-  await page.goto('/runs');
-  await expect(page.getByRole('navigation', { name: 'Kept runs' })).toContainText('High ground');
-  const aside = page.getByRole('alert', { name: 'Rows that cannot be read' });
-  await expect(aside).toContainText('kept run “broken”');
-  await page.goto('/strategies');
-  await done();
-  await expect(aside).toContainText('sheet “torn”');
-  await aside.getByRole('button', { name: 'What they are' }).click();
-  const download = page.waitForEvent('download');
-  await aside.getByRole('button', { name: 'Save and take out' }).click();
-  expect(readFileSync(await (await download).path(), 'utf8')).toContain('"draft": 5');
-  await expect(aside).toBeHidden();
-  await page.reload();
-  await done();
-  await expect(aside).toBeHidden();
-  await page.goto('/runs');
-  const taken = page.waitForEvent('download');
-  await aside.getByRole('button', { name: 'What they are' }).click();
-  await aside.getByRole('button', { name: 'Save and take out' }).click();
-  await taken;
-  await expect(aside).toBeHidden();
-});
-
-test('a workspace with a row that is none is refused whole, and the store is as it was', async () => {
-  await page.goto('/market?panel=workspace');
-  const contents = {
-    format: 'plateau-workspace/1',
-    listings: [],
-    universes: [],
-    sheets: [{ id: 's', draft: 5 }],
-    logbook: [],
-    runs: [],
-    repairs: [],
-    layouts: [],
-    settings: [],
-    bars: [],
-  };
-  await page.locator('input[aria-label="Workspace file"]').setInputFiles({
-    name: 'bad.zip',
-    mimeType: 'application/zip',
-    buffer: Buffer.from(zipSync({ 'workspace.json': strToU8(JSON.stringify(contents)) })),
+    await page.goto('/strategies');
+    await done();
+    await page.getByRole('button', { name: 'Keep this run' }).click();
+    await expect(page.getByText('Kept.')).toBeVisible();
+    expect(page.url()).toContain('/strategies');
   });
-  const refused = page.getByRole('alert').filter({ hasText: 'the sheet “s” cannot be read' });
-  await expect(refused).toContainText('The store is as it was');
+  await test.step('a bad row is named and set aside, the place works, and the row can be taken out', async () => {
+    await putRow(page, 'runs', { id: 'broken', name: 'Broken', at: 1, summary: 'oops' });
+    await putRow(page, 'settings', { key: 'hidden figures', value: 5 });
+    await putRow(page, 'sheets', { id: 'torn', draft: 5 });
+    await page.goto('/runs');
+    await expect(page.getByRole('navigation', { name: 'Kept runs' })).toContainText('High ground');
+    const aside = page.getByRole('alert', { name: 'Rows that cannot be read' });
+    await expect(aside).toContainText('kept run “broken”');
+    await page.goto('/strategies');
+    await done();
+    await expect(aside).toContainText('sheet “torn”');
+    await aside.getByRole('button', { name: 'What they are' }).click();
+    const download = page.waitForEvent('download');
+    await aside.getByRole('button', { name: 'Save and take out' }).click();
+    expect(readFileSync(await (await download).path(), 'utf8')).toContain('"draft": 5');
+    await expect(aside).toBeHidden();
+    await page.reload();
+    await done();
+    await expect(aside).toBeHidden();
+    await page.goto('/runs');
+    const taken = page.waitForEvent('download');
+    await aside.getByRole('button', { name: 'What they are' }).click();
+    await aside.getByRole('button', { name: 'Save and take out' }).click();
+    await taken;
+    await expect(aside).toBeHidden();
+  });
 });
 
-test('an import is undone and done again, from the keyboard', async () => {
-  await page.goto('/market?panel=import');
-  const rows = Array.from({ length: 30 }, (_x, i) => `2021-03-${String(i + 1).padStart(2, '0')},${10 + i}`);
-  await page
-    .locator('input[type=file]')
-    .first()
-    .setInputFiles({
-      name: 'DRIFT.csv',
-      mimeType: 'text/csv',
-      buffer: Buffer.from(`Date,Close\n${rows.join('\n')}\n`),
+test('a bad workspace is refused whole; an import is undone and done again, from the keyboard', async () => {
+  await test.step('a workspace with a row that is none is refused whole, and the store is as it was', async () => {
+    await page.goto('/market?panel=workspace');
+    const contents = {
+      format: 'plateau-workspace/1',
+      listings: [],
+      universes: [],
+      sheets: [{ id: 's', draft: 5 }],
+      logbook: [],
+      runs: [],
+      repairs: [],
+      layouts: [],
+      settings: [],
+      bars: [],
+    };
+    await page.locator('input[aria-label="Workspace file"]').setInputFiles({
+      name: 'bad.zip',
+      mimeType: 'application/zip',
+      buffer: Buffer.from(zipSync({ 'workspace.json': strToU8(JSON.stringify(contents)) })),
     });
-  await page.getByRole('button', { name: 'Read 1 file' }).click();
-  await expect(page.getByRole('status').filter({ hasText: '1 instrument with 30 bars' })).toBeVisible();
-  const search = page.getByLabel('Search instruments');
-  await search.fill('DRIFT');
-  const row = page.getByRole('table', { name: 'Instruments' }).getByRole('button', { name: 'DRIFT' });
-  await expect(row).toBeVisible();
-  await market('Import').focus();
-  await page.keyboard.press('ControlOrMeta+z');
-  await expect(row).toBeHidden();
-  await market('Import').focus();
-  await page.keyboard.press('ControlOrMeta+y');
-  await expect(row).toBeVisible();
+    const refused = page.getByRole('alert').filter({ hasText: 'the sheet “s” cannot be read' });
+    await expect(refused).toContainText('The store is as it was');
+  });
+  await test.step('an import is undone and done again, from the keyboard', async () => {
+    await market('Import').click();
+    const rows = Array.from({ length: 30 }, (_x, i) => `2021-03-${String(i + 1).padStart(2, '0')},${10 + i}`);
+    await page
+      .locator('input[type=file]')
+      .first()
+      .setInputFiles({
+        name: 'DRIFT.csv',
+        mimeType: 'text/csv',
+        buffer: Buffer.from(`Date,Close\n${rows.join('\n')}\n`),
+      });
+    await page.getByRole('button', { name: 'Read 1 file' }).click();
+    await expect(page.getByRole('status').filter({ hasText: '1 instrument with 30 bars' })).toBeVisible();
+    const search = page.getByLabel('Search instruments');
+    await search.fill('DRIFT');
+    const row = page.getByRole('table', { name: 'Instruments' }).getByRole('button', { name: 'DRIFT' });
+    await expect(row).toBeVisible();
+    await market('Import').focus();
+    await page.keyboard.press('ControlOrMeta+z');
+    await expect(row).toBeHidden();
+    await market('Import').focus();
+    await page.keyboard.press('ControlOrMeta+y');
+    await expect(row).toBeVisible();
+  });
 });
 
 test('letters that the store has not taken outlive their tab, whatever another tab writes to the sheet', async () => {
@@ -283,98 +231,75 @@ test('letters that the store has not taken outlive their tab, whatever another t
   await done();
 });
 
-test('text typed in a rule as blocks stays text until it is left, and letters are no shortcuts', async () => {
+test('text undoes as text and the place as the place, Back goes where one was, and letters are no shortcuts', async () => {
   await openSheet();
-  const sheets = await sheetTabs().getByRole('button').count();
-  const group = page.getByRole('group', { name: 'Enter when, as text' });
-  const blocks = page.getByRole('group', { name: 'Enter when, as blocks' });
-  await page.getByRole('radio', { name: 'Text' }).click();
-  const editor = page.getByRole('textbox', { name: 'Enter when' });
-  await editor.click();
-  await page.keyboard.press('ControlOrMeta+a');
-  await page.keyboard.insertText('close > ');
-  await page.getByRole('radio', { name: 'Blocks' }).click();
-  await expect(group).toBeVisible();
-  await editor.click();
-  await page.keyboard.press('ControlOrMeta+End');
-  await page.keyboard.type('20-day average and not never');
-  await page.keyboard.press('Escape');
-  await expect(editor).toContainText('close > 20-day average and not never');
-  await expect(editor).toBeFocused();
-  expect(await sheetTabs().getByRole('button').count()).toBe(sheets);
-  await name().click();
-  await expect(blocks).toBeVisible();
-});
-
-test.describe('without a network', () => {
-  test.use({ keepsApp: true });
-
-  test('the addresses of the sheet and of the market hold without a network, loaded anew', async () => {
-    await goOffline(page);
-    await page.goto('/');
+  await test.step('a text field undoes its own text; outside of fields the place undoes, deletions too', async () => {
+    await capital().fill('300000');
     await done();
-    const sheet = page.url();
-    expect(sheet).toContain('/strategies?sheet=');
-    await page.goto(sheet);
+    await page.getByRole('tab', { name: 'Trades' }).click();
+    const filter = page.getByRole('textbox', { name: /filter/i }).first();
+    await filter.click();
+    await page.keyboard.type('stop');
+    await page.keyboard.press('ControlOrMeta+z');
+    await expect(filter).not.toHaveValue('stop');
+    await expect(capital()).toHaveValue('300,000');
+
+    await beginSheet(page, 'A copy of this sheet');
+    await expect(name()).toHaveValue('High ground copy');
     await done();
-    for (const panel of ['quality', 'universes', 'feed', 'import', 'workspace']) {
-      await page.goto(`/market?panel=${panel}`);
-      await expect(page.getByRole('tab', { selected: true })).toHaveText(new RegExp(panel, 'i'));
-    }
-    await page.goto('/market?symbol=SK60');
-    await expect(page.getByTestId('price-chart').locator('path').first()).toBeVisible();
-    await page.goto('/no/such/place');
-    await expect(page.getByRole('heading', { name: 'There is no such place' })).toBeVisible();
+    await name().fill('To be deleted');
+    await page.getByRole('button', { name: 'Delete', exact: true }).click();
+    await expect(name()).not.toHaveValue('To be deleted');
+    await page.getByRole('tab', { name: 'Trades' }).focus();
+    await page.keyboard.press('ControlOrMeta+z');
+    await expect(name()).toHaveValue('To be deleted');
+    await page.getByRole('tab', { name: 'Trades' }).focus();
+    await page.keyboard.press('ControlOrMeta+Shift+z');
+    await expect(name()).not.toHaveValue('To be deleted');
+    await page.getByRole('tab', { name: 'Trades' }).focus();
+    await page.keyboard.press('ControlOrMeta+z');
+    await expect(name()).toHaveValue('To be deleted');
   });
-
-  test('the addresses of a run, its trade and its day hold without a network, loaded anew', async () => {
-    await page.goto('/runs');
-    await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
-    const run = new URL(
-      (await page.getByRole('link', { name: 'High ground' }).last().getAttribute('href')) ?? '',
-      page.url(),
-    ).search;
-    const day = '2021-03-10';
-    await goOffline(page);
-    await page.goto(`/runs${run}`);
-    await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
-    await page
-      .getByRole('table', { name: 'Trades', exact: true })
-      .getByRole('row')
-      .nth(1)
-      .getByRole('button')
-      .click();
-    await expect(page.getByTestId('trade')).toHaveAttribute('data-ready', 'true');
-    await expect(page).toHaveURL(/&trade=/);
-    await page.reload();
-    await expect(page.getByTestId('trade')).toHaveAttribute('data-ready', 'true');
-    await expect(page.getByRole('img', { name: /^Bars of / })).toBeVisible();
-    await page.goto(`/runs${run}&day=${day}`);
-    await expect(page.getByRole('heading', { name: new RegExp(day) }).first()).toBeVisible();
+  await test.step('text typed in a rule as blocks stays text until it is left, and letters are no shortcuts', async () => {
+    const sheets = await sheetTabs().getByRole('button').count();
+    const group = page.getByRole('group', { name: 'Enter when, as text' });
+    const blocks = page.getByRole('group', { name: 'Enter when, as blocks' });
+    await page.getByRole('radio', { name: 'Text' }).click();
+    const editor = page.getByRole('textbox', { name: 'Enter when' });
+    await editor.click();
+    await page.keyboard.press('ControlOrMeta+a');
+    await page.keyboard.insertText('close > ');
+    await page.getByRole('radio', { name: 'Blocks' }).click();
+    await expect(group).toBeVisible();
+    await editor.click();
+    await page.keyboard.press('ControlOrMeta+End');
+    await page.keyboard.type('20-day average and not never');
+    await page.keyboard.press('Escape');
+    await expect(editor).toContainText('close > 20-day average and not never');
+    await expect(editor).toBeFocused();
+    expect(await sheetTabs().getByRole('button').count()).toBe(sheets);
+    await name().click();
+    await expect(blocks).toBeVisible();
   });
+  await test.step('Back goes from a new sheet to the one before, and from a panel of the market to the one before', async () => {
+    const first = await name().inputValue();
+    const address = page.url();
+    await beginSheet(page);
+    await expect(name()).toHaveValue('Untitled');
+    await page.goBack();
+    await expect(name()).toHaveValue(first);
+    expect(page.url()).toBe(address);
+    await page.goForward();
+    await expect(name()).toHaveValue('Untitled');
 
-  test('bars come in, figures go out and a run is kept without a network', async () => {
-    await page.goto('/market?panel=import');
-    await goOffline(page);
-    await page
-      .locator('input[type=file]')
-      .first()
-      .setInputFiles({
-        name: 'CALM.csv',
-        mimeType: 'text/csv',
-        buffer: Buffer.from('Date,Close\n2021-03-01,10\n2021-03-02,11\n2021-03-03,12\n'),
-      });
-    await page.getByRole('button', { name: 'Read 1 file' }).click();
-    await expect(page.getByRole('status').filter({ hasText: '1 instrument with 3 bars' })).toBeVisible();
-    await page.goto('/strategies');
-    await done();
-    const download = page.waitForEvent('download');
-    await page.getByRole('button', { name: 'Figures', exact: true }).click();
-    expect(readFileSync(await (await download).path(), 'utf8')).toContain('"cagr"');
-    await page.getByRole('button', { name: 'Keep this run' }).click();
-    await expect(page.getByText('Kept.')).toBeVisible();
-    await page.getByRole('link', { name: 'Open its report' }).click();
-    await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
+    await page.goto('/market');
+    await expect(market('Chart')).toHaveAttribute('aria-selected', 'true');
+    await market('Quality').click();
+    await market('Feed').click();
+    await page.goBack();
+    await expect(market('Quality')).toHaveAttribute('aria-selected', 'true');
+    await page.goBack();
+    await expect(market('Chart')).toHaveAttribute('aria-selected', 'true');
   });
 });
 

@@ -7,8 +7,7 @@ import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { gzipSync, strToU8 } from 'fflate';
-import { seriousFindings, smallTargets } from './kit/axe.ts';
-import { goOffline } from './kit/offline.ts';
+import { findingsOfSize, seriousFindings } from './kit/axe.ts';
 import { headless } from './kit/seeds.ts';
 import { expect, test } from './kit/test.ts';
 
@@ -23,7 +22,7 @@ const read = (page: Page) => page.getByRole('button', { name: /^Read \d/ }).clic
 const told = (page: Page, text: string | RegExp) =>
   expect(page.getByRole('status').filter({ hasText: text })).toBeVisible();
 
-test('packed tables, Parquet of others’ writers, and a chosen sheet of a workbook come in', async ({
+test('packed tables, Parquet of others’ writers, a sheet of a workbook and a pasted table come in', async ({
   page,
 }) => {
   await openImport(page);
@@ -45,12 +44,7 @@ test('packed tables, Parquet of others’ writers, and a chosen sheet of a workb
   await page.getByRole('option', { name: 'Prices & more' }).click();
   await read(page);
   await told(page, '1 instrument with 30 bars');
-});
-
-test('a table copied in a spreadsheet comes in by pasting it, under a symbol of one’s choice', async ({
-  page,
-}) => {
-  await openImport(page);
+  await page.getByRole('button', { name: 'Import more' }).click();
   const text = others('as.csv').toString('utf8').replaceAll(',', '\t');
   await page.evaluate((copied) => {
     const clipboardData = new DataTransfer();
@@ -117,10 +111,8 @@ test.describe('a kept run', () => {
         await expect
           .poll(() => page.evaluate(() => document.documentElement.scrollWidth))
           .toBeLessThanOrEqual(width);
-        // Colours do not depend on the size.
-        const passedOver = width === 1280 ? [] : ['color-contrast'];
-        expect(await seriousFindings(page, ...passedOver), `${width}`).toEqual([]);
-        expect(await smallTargets(page), `${width}`).toEqual([]);
+        const findings = width === 1280 ? seriousFindings : findingsOfSize;
+        expect(await findings(page), `${width}`).toEqual([]);
       }
     });
   }
@@ -184,7 +176,6 @@ for (const [address, all] of Object.entries(OPENED)) {
     else await expect(page.getByRole('table', { name: 'Instruments', exact: true })).toBeVisible();
     for (const [what, open] of all) {
       await open(page);
-      expect(await smallTargets(page), what).toEqual([]);
       expect(await seriousFindings(page), what).toEqual([]);
     }
   });
@@ -310,22 +301,5 @@ test.describe('with nothing in the browser', () => {
       expect([src, icon.status(), icon.headers()['content-type']]).toEqual([src, 200, type]);
     }
     expect(await (await request.get('/notices.txt')).text()).toContain('next ');
-  });
-});
-
-test.describe('without a network', () => {
-  test.use({ keepsApp: true });
-
-  test('the help is there without a network, and found from the command menu', async ({ page }) => {
-    await page.goto('/strategies');
-    await expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');
-    await goOffline(page);
-    await page.keyboard.press('Control+.');
-    await page.getByPlaceholder('What do you want to do?').fill('what a run does');
-    await page.keyboard.press('Enter');
-    await expect(page).toHaveURL(/help\/simulation/);
-    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-    await page.goto('/help/glossary');
-    await expect(page.getByRole('heading', { name: 'Words', level: 1 })).toBeVisible();
   });
 });

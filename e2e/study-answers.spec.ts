@@ -3,7 +3,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { seriousFindings } from './kit/axe.ts';
+import { BY_NIGHT_AND_DAY, seriousFindings } from './kit/axe.ts';
 import { choose, pick } from './kit/fields.ts';
 import { studyHeadless } from './kit/headless.ts';
 import { expect, test } from './kit/test.ts';
@@ -73,9 +73,10 @@ const percent = (value: number, digits = 1): string => `${(100 * value).toFixed(
 const axe = async (): Promise<void> => {
   // The name of the button that was used last hangs over others.
   await page.keyboard.press('Escape');
-  expect(await seriousFindings(page)).toEqual([]);
-  await page.getByRole('button', { name: 'Night map' }).click();
-  expect(await seriousFindings(page)).toEqual([]);
+  for (const [theme, findings] of BY_NIGHT_AND_DAY) {
+    await page.getByRole('button', { name: theme }).click();
+    expect(await findings(page)).toEqual([]);
+  }
 };
 
 test('a terrain: from the sheet to the plateau, its water turned, a setting opened as a sheet and kept', async () => {

@@ -1,7 +1,7 @@
 // What axe finds serious on the page as it stands.
 
 import type { Page } from '@playwright/test';
-import axe from 'axe-core';
+import axe, { type RunOptions } from 'axe-core';
 
 type Axe = { readonly axe: typeof axe };
 
@@ -13,11 +13,8 @@ async function inject(page: Page): Promise<void> {
     .catch(async () => page.addScriptTag({ content: axe.source }));
 }
 
-/**
- * One line a finding; empty when there is none.
- * @param but rules that are passed over, as contrast, the slowest, where a page is looked at again in another size
- */
-export async function seriousFindings(page: Page, ...but: readonly string[]): Promise<string[]> {
+/** One line a finding of these options; empty when there is none. */
+async function findings(page: Page, options: RunOptions): Promise<string[]> {
   // Colours on their way from one theme to the other are neither.
   await page.waitForFunction(() =>
     document
@@ -27,21 +24,31 @@ export async function seriousFindings(page: Page, ...but: readonly string[]): Pr
       ),
   );
   await inject(page);
-  return page.evaluate(async (off) => {
-    const rules = Object.fromEntries(off.map((rule) => [rule, { enabled: false }]));
-    const { violations } = await (window as unknown as Axe).axe.run({ resultTypes: ['violations'], rules });
+  return page.evaluate(async (asked) => {
+    const { violations } = await (window as unknown as Axe).axe.run({
+      resultTypes: ['violations'],
+      ...asked,
+    });
     return violations
       .filter((v) => v.impact === 'serious' || v.impact === 'critical')
       .map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`);
-  }, but);
+  }, options);
 }
 
-/** What cannot be touched on 24 by 24 pixels of its own, a line each. */
-export async function smallTargets(page: Page): Promise<string[]> {
-  await inject(page);
-  return page.evaluate(async () => {
-    const rule = { type: 'rule' as const, values: ['target-size'] };
-    const { violations } = await (window as unknown as Axe).axe.run({ runOnly: rule });
-    return violations.flatMap((v) => v.nodes.map((n) => n.html.slice(0, 160)));
-  });
-}
+/** What axe finds serious, and what cannot be touched on 24 by 24 pixels of its own. */
+export const seriousFindings = (page: Page): Promise<string[]> =>
+  findings(page, { rules: { 'target-size': { enabled: true } } });
+
+/** The same but for contrast, the slowest, for a page that was looked at in another size. */
+export const findingsOfSize = (page: Page): Promise<string[]> =>
+  findings(page, { rules: { 'target-size': { enabled: true }, 'color-contrast': { enabled: false } } });
+
+/** Colours alone, for a page that was looked at in another theme. */
+const findingsOfColour = (page: Page): Promise<string[]> =>
+  findings(page, { runOnly: { type: 'rule', values: ['color-contrast'] } });
+
+/** The buttons that change the theme, and what is to be looked at in it. */
+export const BY_NIGHT_AND_DAY = [
+  ['Night map', findingsOfColour],
+  ['Day map', seriousFindings],
+] as const;
