@@ -87,14 +87,22 @@ test('a day is typed, pointed at, and chosen by its words', async () => {
   await expect(field).toHaveValue('2008-05-01');
 });
 
-test('a number sets its thousands apart, can be emptied, takes no letters, and gives way to a dial', async () => {
+test('a number sets its thousands apart when it is left, says what it was taken for, and gives way to a dial', async () => {
   const field = page.getByLabel('Sum', { exact: true });
   const kept = page.getByLabel('As it is kept');
   await expect(field).toHaveValue('100,000');
   await field.press('End');
   await field.pressSequentially('0.5x');
-  await expect(field).toHaveValue('1,000,000.5');
+  await expect(field).toHaveValue('1000000.5x');
+  await expect(page.getByRole('status').filter({ hasText: '“1000000.5x” is no number' })).toBeVisible();
+  await field.press('Backspace');
+  await expect(page.getByRole('status').filter({ hasText: '= 1,000,000.5' })).toBeVisible();
   await expect(kept).toHaveText('1000000.5');
+  await field.fill('10.000');
+  await page.getByRole('button', { name: '10,000?' }).click();
+  await expect(kept).toHaveText('10000');
+  await field.blur();
+  await expect(field).toHaveValue('10,000');
   await field.press('ControlOrMeta+a');
   await field.press('Delete');
   await expect(kept).toHaveText('');

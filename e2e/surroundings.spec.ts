@@ -45,6 +45,7 @@ for (const [where, elsewhere] of Object.entries(OTHERS)) {
       await expect(page.getByRole('region', { name: 'Result' })).toHaveAttribute('data-status', 'done');
       const capital = page.getByLabel('Capital', { exact: true });
       await capital.fill('250000');
+      await capital.blur();
       await expect(capital).toHaveValue('250,000');
       await page.getByRole('textbox', { name: 'Out-of-sample from' }).fill('2023-01-01');
       await expect(page.getByText('Never opened so far.')).toBeVisible();

@@ -131,8 +131,7 @@ test('what is typed is run, undone, refused with its reason and kept, on a full 
       const before = await field.inputValue();
       await field.fill(text);
       await expect(page.getByRole('alert').filter({ hasText: message })).toBeVisible();
-      // Thousands are set apart as one types.
-      await expect(field).toHaveValue(text.replace('900000', '900,000'));
+      await expect(field).toHaveValue(text);
       await field.fill(before);
       await done();
     }

@@ -134,7 +134,11 @@ describe('what is wrong with a blend is told where it is', () => {
       { ...draft, [partKey(two, 'name')]: 'Sheet a' },
       'Two parts are named “Sheet a”; give one another name.',
     ],
-    ['a number that is none', { ...draft, moveCost: 'much' }, '“much” is no number; write one such as 1.5.'],
+    [
+      'a number that is none',
+      { ...draft, moveCost: 'much' },
+      '“much” is no number; write one such as 1.5, 10,000 or 10k.',
+    ],
     ['a date that is none', { ...draft, from: '2019' }, '“2019” is no date; write YYYY-MM-DD.'],
     [
       'cash on one account',

@@ -93,7 +93,7 @@ describe('reading', () => {
     [
       'limits.positions',
       'ten',
-      'limits.positions: “ten” is no number; write one such as 1.5, or a dial such as {slots}.',
+      'limits.positions: “ten” is no number; write one such as 1.5, 10,000 or 10k.',
     ],
     ['limits.positions', '2.5', 'limits.positions: “Slots” must be a whole number.'],
     ['account.capital', '0', 'account.capital: “Capital” must be greater than 0.'],

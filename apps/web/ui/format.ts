@@ -27,6 +27,8 @@ export const price = english({ minimumFractionDigits: 2, maximumFractionDigits: 
 export const plainNumber = english({ maximumSignificantDigits: 6 });
 /** A number in full to four decimals, as a table on paper has it. */
 export const exact = english({ maximumFractionDigits: 4 });
+/** A number as it was set, with all its digits. */
+export const everyDigit = english({ maximumFractionDigits: 20 });
 /** @example 1.2M */
 export const short = english({ notation: 'compact', maximumFractionDigits: 1 });
 /** Shares, of which a part may be held. */

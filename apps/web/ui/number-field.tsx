@@ -1,14 +1,15 @@
 'use client';
 
-import type { ComponentProps, ReactNode } from 'react';
-import { NumericFormat } from 'react-number-format';
-import { box } from './box.ts';
+import { keptOf, readKept, readTyped } from '@plateau/core';
+import { type ReactNode, useState } from 'react';
+import { box, POPPED } from './box.ts';
+import { everyDigit } from './format.ts';
 
 interface NumberFieldProps {
   /** left out where a label points at its id */
   readonly label?: string;
   readonly id?: string | undefined;
-  /** as it is kept: digits with a point, nothing, or a dial such as {slots} */
+  /** as it is kept: digits with a point, nothing, a dial such as {slots}, or what was typed and is no number */
   readonly value: string;
   readonly onChange: (text: string) => void;
   /** told behind it */
@@ -16,9 +17,6 @@ interface NumberFieldProps {
   readonly placeholder?: string | undefined;
   /** whether a dial may stand in it */
   readonly dials?: boolean;
-  readonly negative?: boolean;
-  /** whole numbers alone */
-  readonly whole?: boolean;
   readonly disabled?: boolean;
   readonly faulty?: boolean;
   readonly describedBy?: string | undefined;
@@ -27,61 +25,100 @@ interface NumberFieldProps {
   readonly children?: ReactNode;
 }
 
-const PLAIN = /^-?\d*\.?\d*$/;
+interface Typed {
+  readonly text: string;
+  /** what was kept before it was typed */
+  readonly over: string;
+  /** whether anything has been typed since one came into the field */
+  readonly changed: boolean;
+}
 
-/** A number: its thousands set apart as one types, empty when it is emptied. */
-export function NumberField(props: NumberFieldProps) {
-  const { value, onChange, unit, dials = false, negative = false, faulty = false, className } = props;
-  const plain = value.replace(/[,\s]/g, '');
-  // A dial, or what an older sheet holds, is shown as the text it is.
-  const asText = !PLAIN.test(plain);
+/** What is kept, as one would type it. */
+const plain = (kept: string): string => kept.replace(/\?$/, '');
+
+/** What is kept, as it stands in a field that is left: a number with its thousands set apart, all else as it was typed. */
+function shown(kept: string): string {
+  const read = readKept(kept);
+  return read.kind === 'one' ? everyDigit(read.value) : plain(kept);
+}
+
+/** A number: what is typed stays as it was typed while one is in it, and beside it what it was taken for. */
+export function NumberField({ value, onChange, dials = false, faulty = false, ...props }: NumberFieldProps) {
+  const [typed, setTyped] = useState<Typed>();
+  const kept = (text: string): string => (dials && text.includes('{') ? text : keptOf(text));
+  // Another value from outside, as by an undo, takes the place of what was typed.
+  const stands = typed !== undefined && [kept(typed.text), typed.over].includes(value);
+  const text = stands ? typed.text : shown(value);
+  const isDial = value.includes('{');
+  const read = readKept(value);
+  const isFaulty = faulty || (read.kind === 'none' && value !== '' && !isDial);
   return (
-    <span className={`inline-flex items-center gap-1.5 ${className ?? ''}`}>
-      <NumericFormat
-        customInput={NumberInput}
-        asText={asText ? value : undefined}
-        onText={dials || asText ? onChange : undefined}
-        value={asText ? '' : plain}
-        valueIsNumericString
-        thousandSeparator=","
-        allowNegative={negative}
-        {...(props.whole && { decimalScale: 0 })}
-        onValueChange={({ value: next }, { source }) => {
-          if (source === 'event') onChange(next);
-        }}
-        id={props.id}
+    // biome-ignore lint/a11y/noStaticElementInteractions: what is heard here comes from the field in it
+    <span
+      className={`relative inline-flex items-center gap-1.5 ${props.className ?? ''}`}
+      onBlur={({ currentTarget, relatedTarget }) => {
+        if (!currentTarget.contains(relatedTarget)) setTyped(undefined);
+      }}
+    >
+      <input
+        type="text"
         inputMode="decimal"
+        autoComplete="off"
+        id={props.id}
         aria-label={props.label}
-        aria-invalid={faulty || undefined}
+        aria-invalid={isFaulty || undefined}
+        title={read.kind === 'none' && value !== '' && !isDial ? read.why : undefined}
         aria-describedby={props.describedBy}
         disabled={props.disabled}
         placeholder={props.placeholder}
-        className={box({ faulty, className: `w-full min-w-0 px-1.5 py-0.5 ${asText ? 'text-accent' : ''}` })}
+        value={text}
+        onFocus={() => setTyped({ text: plain(value), over: value, changed: false })}
+        onChange={({ target }) => {
+          setTyped({ text: target.value, over: value, changed: true });
+          onChange(kept(target.value));
+        }}
+        className={box({
+          faulty: isFaulty,
+          className: `w-full min-w-0 px-1.5 py-0.5 ${isDial ? 'text-accent' : ''}`,
+        })}
       />
+      {stands && typed.changed && !isDial && (
+        <TakenFor text={text} told={props.describedBy !== undefined} onChoose={onChange} />
+      )}
       {props.children}
-      {unit && <span className="shrink-0 text-soft">{unit}</span>}
+      {props.unit && <span className="shrink-0 text-soft">{props.unit}</span>}
     </span>
   );
 }
 
-interface NumberInputProps extends ComponentProps<'input'> {
-  /** stands in it in place of the number */
-  readonly asText: string | undefined;
-  /** takes a text that is no number */
-  readonly onText: ((text: string) => void) | undefined;
+interface TakenForProps {
+  readonly text: string;
+  /** whether its fault is told elsewhere */
+  readonly told: boolean;
+  readonly onChoose: (kept: string) => void;
 }
 
-/** One input for both, so that the hand stays in it when a number becomes a dial. */
-function NumberInput({ asText, onText, value, onChange, ...input }: NumberInputProps) {
+/** What a typed text was taken for, where it is not written as the field would write it. */
+function TakenFor({ text, told, onChoose }: TakenForProps) {
+  if (text.trim() === '') return null;
+  const read = readTyped(text);
+  if (read.kind === 'one' && everyDigit(read.value) === text) return null;
+  if (read.kind === 'none' && told) return null;
   return (
-    <input
-      {...input}
-      value={asText ?? value}
-      onChange={(event) => {
-        const { value: typed } = event.target;
-        if (onText && (asText !== undefined || typed.includes('{'))) onText(typed);
-        else onChange?.(event);
-      }}
-    />
+    <span role="status" className={`absolute top-full left-0 whitespace-nowrap px-1.5 py-0.5 ${POPPED}`}>
+      {read.kind === 'one' && `= ${everyDigit(read.value)}`}
+      {read.kind === 'none' && read.why}
+      {read.kind === 'either' &&
+        read.values.map((value) => (
+          <button
+            key={value}
+            type="button"
+            className="min-h-6 px-1 text-accent hover:underline"
+            onClick={() => onChoose(String(value))}
+          >
+            {everyDigit(value)}?
+          </button>
+        ))}
+    </span>
   );
 }

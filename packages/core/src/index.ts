@@ -71,6 +71,7 @@ export { printRule } from './language/print.ts';
 export { nearest } from './language/suggest.ts';
 export { type Comparator, isCondition, type Node, type NumberNode, type Place } from './language/tree.ts';
 export { dialsByUse, turnedBars, turnedDial, turnedRule } from './language/turn-windows.ts';
+export { keptOf, readKept, readTyped, type TypedNumber } from './language/typed-number.ts';
 export { unitOf } from './language/units.ts';
 export { dialsIn, withDialValues } from './language/with-dial-values.ts';
 export { knownPhrases } from './language/words.ts';

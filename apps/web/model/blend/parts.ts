@@ -1,5 +1,6 @@
 // The parts of a blend as its draft holds them: a list of ids, and texts under each. What changes them are changes of texts.
 
+import { readKept } from '@plateau/core';
 import type { Draft } from '../sheet/sheet.ts';
 
 /** A sheet followed as it is edited, a strategy as it was kept, an instrument held, cash. */
@@ -116,8 +117,8 @@ export function withShares(shares: ReadonlyMap<string, number>): Draft {
   return Object.fromEntries([...shares].map(([id, share]) => [partKey(id, 'share'), String(share)]));
 }
 
-/** The share a part has; 0 where none is written. */
+/** The share a part has; 0 where none is written, or what is written is no number. */
 export function shareOf({ share }: Pick<PartTexts, 'share'>): number {
-  const value = Number(share.replace(/[,\s]/g, ''));
-  return Number.isFinite(value) ? value : 0;
+  const read = readKept(share);
+  return read.kind === 'one' ? read.value : 0;
 }

@@ -1,6 +1,13 @@
 // From a blend's draft to what the engine mixes, and from a blend back to a draft.
 
-import { type Blend, type BlendAsked, dayFromIso, type Problem, type Strategy } from '@plateau/core';
+import {
+  type Blend,
+  type BlendAsked,
+  dayFromIso,
+  type Problem,
+  readKept,
+  type Strategy,
+} from '@plateau/core';
 import { BLEND_FORMAT, type Result, readBlend } from '@plateau/files';
 import { dateOf, type Json, put, valueOf } from '../sheet/field-values.ts';
 import { isOpened, readDraft } from '../sheet/read.ts';
@@ -188,7 +195,7 @@ function blendValue(
   const equal = json.weights === 'equal';
   json.parts = all
     .filter(({ on }) => on === 'on')
-    .map((part) => partValue(part, scale, equal, resolved.get(part.id)));
+    .map((part) => partValue(part, scale, equal, resolved.get(part.id), problems));
   return json;
 }
 
@@ -200,7 +207,18 @@ function scaleOfShares(all: readonly PartInDraft[]): number {
   return on > 0 ? sum(all) / on : 1;
 }
 
-function partValue(part: PartInDraft, scale: number, equal: boolean, own: Resolved | undefined): Json {
+const CASH_RATE = { label: 'Rate', kind: 'rate', initial: '0' } as const;
+
+function partValue(
+  part: PartInDraft,
+  scale: number,
+  equal: boolean,
+  own: Resolved | undefined,
+  problems: Problem[],
+): Json {
+  const shareRead = readKept(part.share);
+  if (part.share.trim() !== '' && shareRead.kind === 'none')
+    problems.push({ path: partKey(part.id, 'share'), message: shareRead.why });
   const share = shareOf(part) * scale;
   const named = {
     name: part.name.trim(),
@@ -208,8 +226,8 @@ function partValue(part: PartInDraft, scale: number, equal: boolean, own: Resolv
   };
   if (part.kind === 'hold') return { ...named, hold: part.hold };
   if (part.kind === 'cash') {
-    const rate = part.cash.trim();
-    return { ...named, cash: rate === '' ? 0 : Number.isNaN(Number(rate)) ? rate : Number(rate) };
+    const rate = valueOf({ ...CASH_RATE, key: partKey(part.id, 'cash') }, part.cash, problems, false);
+    return { ...named, cash: rate ?? 0 };
   }
   return {
     ...named,

@@ -1,6 +1,6 @@
 // The account of what is followed as it is typed: it is laid on the orders only once it is used, and until then not lost.
 
-import type { FollowedAccount, OwnHolding } from '@plateau/core';
+import { type FollowedAccount, type OwnHolding, readKept } from '@plateau/core';
 import { eventsCsv, fillsCsv, holdingsCsv } from '@plateau/files';
 import type { StoredFollowed } from './followed.ts';
 
@@ -38,8 +38,12 @@ export function accountOf(
   if (kind === 'simulated') return { kind };
   if (kind === 'holdings') {
     if (cash.trim() === '') return 'Type the cash that stands beside the positions; 0 if there is none.';
-    return { kind, cash: Number(cash), holdings };
+    const beside = readKept(cash);
+    return beside.kind === 'one' ? { kind, cash: beside.value, holdings } : beside.why;
   }
-  const money = Number(capital);
-  return money > 0 ? { kind, capital: money } : 'Type the money that the account began with, above 0.';
+  const money = readKept(capital);
+  if (capital.trim() !== '' && money.kind === 'none') return money.why;
+  return money.kind === 'one' && money.value > 0
+    ? { kind, capital: money.value }
+    : 'Type the money that the account began with, above 0.';
 }

@@ -1,6 +1,6 @@
 // Members of a universe: from pasted symbols, or from what instruments are.
 
-import type { Membership, Universe } from '@plateau/core';
+import { type Membership, readKept, type Universe } from '@plateau/core';
 import type { StoredListing } from '../rows.ts';
 import type { InstrumentQuality } from './quality.ts';
 
@@ -37,14 +37,19 @@ export function filtered(
   measures: ReadonlyMap<string, InstrumentQuality> | undefined,
   { kind, group, ...least }: Filter,
 ): Universe {
-  const asked = (['price', 'traded', 'years'] as const).filter((key) => Number(least[key]) > 0);
+  const asked = (['price', 'traded', 'years'] as const).flatMap((key) => {
+    if (least[key].trim() === '') return [];
+    const read = readKept(least[key]);
+    // What is no number lets nothing pass; its field says why.
+    return [{ key, least: read.kind === 'one' ? read.value : Infinity }];
+  });
   return listings
     .filter((listing) => {
       const its = measures?.get(listing.symbol);
       return (
         (kind === '' || listing.kind === kind) &&
         (group === '' || listing.group === group) &&
-        asked.every((key) => its !== undefined && its[key] >= Number(least[key]))
+        asked.every((one) => one.least <= 0 || (its !== undefined && its[one.key] >= one.least))
       );
     })
     .map(member);

@@ -18,12 +18,20 @@ function exitCosts(): Field[] {
     kind: 'number',
     initial,
     unit,
+    hint: key === 'commission.maxPercent' ? 'no limit' : '0',
     when: { key: 'costs.exits', is: ['own'] },
   }));
 }
 
 export const costFields: readonly Field[] = [
-  { key: 'costs.commission.fixed', label: 'Commission', kind: 'number', initial: '1', unit: 'an order' },
+  {
+    key: 'costs.commission.fixed',
+    label: 'Commission',
+    kind: 'number',
+    initial: '1',
+    unit: 'an order',
+    hint: '0',
+  },
   {
     key: 'costs.commission.perShare',
     label: 'and',
@@ -31,6 +39,7 @@ export const costFields: readonly Field[] = [
     kind: 'number',
     initial: '0',
     unit: 'a share',
+    hint: '0',
   },
   {
     key: 'costs.commission.percent',
@@ -39,8 +48,9 @@ export const costFields: readonly Field[] = [
     kind: 'number',
     initial: '0.05',
     unit: '%',
+    hint: '0',
   },
-  { key: 'costs.slippage', label: 'Slippage', kind: 'number', initial: '5', unit: 'bp' },
+  { key: 'costs.slippage', label: 'Slippage', kind: 'number', initial: '5', unit: 'bp', hint: '0' },
   {
     key: 'costs.exits',
     label: 'Exits cost',

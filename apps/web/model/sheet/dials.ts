@@ -7,8 +7,10 @@ export interface DialText {
   readonly step?: number;
 }
 
-const LINE =
-  /^\s*([A-Za-z][A-Za-z0-9_ ]*?)\s*=\s*(-?[\d.]+)\s*(?:,\s*(-?[\d.]+)\s+to\s+(-?[\d.]+)(?:\s+step\s+([\d.]+))?)?\s*$/;
+const NUMBER = String.raw`(-?(?:\d+\.?\d*|\.\d+))`;
+const LINE = new RegExp(
+  String.raw`^\s*([A-Za-z][A-Za-z0-9_ ]*?)\s*=\s*${NUMBER}\s*(?:,\s*${NUMBER}\s+to\s+${NUMBER}(?:\s+step\s+${NUMBER})?)?\s*$`,
+);
 
 export type DialsRead =
   | { readonly ok: true; readonly dials: Readonly<Record<string, DialText>> }

@@ -1,6 +1,6 @@
 // What the texts of fields say: numbers, days, choices.
 
-import { dayFromIso, type Problem } from '@plateau/core';
+import { dayFromIso, type Problem, readKept } from '@plateau/core';
 import { dialIn } from '@plateau/files';
 import { readDials } from './dials.ts';
 import type { Field } from './field.ts';
@@ -13,11 +13,8 @@ export function valueOf(field: Field, text: string, problems: Problem[], dials =
   switch (field.kind) {
     case 'number':
       return numberOf(field, text, problems, dials);
-    case 'rate': {
-      const trimmed = text.trim();
-      if (trimmed === '') return undefined;
-      return Number.isNaN(Number(trimmed)) ? trimmed : Number(trimmed);
-    }
+    case 'rate':
+      return namesInstrument(text) ? text.trim() : numberOf(field, text, problems, dials);
     case 'dials': {
       const read = readDials(text);
       if (read.ok) return read.dials;
@@ -34,6 +31,10 @@ export function valueOf(field: Field, text: string, problems: Problem[], dials =
   }
 }
 
+/** Whether a rate is the close of an instrument, and no number. */
+export const namesInstrument = (rate: string): boolean =>
+  /[A-Za-z]/.test(rate) && !rate.includes('{') && !Number.isFinite(Number(rate));
+
 /** A number, or a dial in its place; undefined where there is none. */
 function numberOf(
   field: Field,
@@ -42,14 +43,10 @@ function numberOf(
   dials: boolean,
 ): number | string | undefined {
   if (dials && dialIn(text) !== undefined) return text.trim();
-  const trimmed = text.replace(/[,\s]/g, '');
-  if (trimmed === '') return undefined;
-  const value = Number(trimmed);
-  if (Number.isFinite(value)) return value;
-  problems.push({
-    path: field.key,
-    message: `“${text}” is no number; write one such as 1.5${dials ? ', or a dial such as {slots}' : ''}.`,
-  });
+  if (text.trim() === '') return undefined;
+  const read = readKept(text);
+  if (read.kind === 'one') return read.value;
+  problems.push({ path: field.key, message: read.why });
   return undefined;
 }
 

@@ -222,13 +222,14 @@ export const sections: readonly Section[] = [
           ['exit', 'exit too'],
         ],
       },
-      { key: 'account.leverage', label: 'Leverage', kind: 'number', initial: '1', unit: 'times' },
+      { key: 'account.leverage', label: 'Leverage', kind: 'number', initial: '1', unit: 'times', hint: '1' },
       {
         key: 'costs.commission.min',
         label: 'Commission at least',
         kind: 'number',
         initial: '0',
         unit: 'an order',
+        hint: '0',
       },
       {
         key: 'costs.commission.maxPercent',
@@ -236,6 +237,7 @@ export const sections: readonly Section[] = [
         kind: 'number',
         initial: '100',
         unit: '% of value',
+        hint: 'no limit',
       },
       {
         key: 'costs.cashRate',
@@ -243,7 +245,7 @@ export const sections: readonly Section[] = [
         kind: 'rate',
         initial: '0',
         unit: '% a year',
-        hint: 'or a symbol, such as BILL',
+        hint: '0, or a symbol such as BILL',
       },
       {
         key: 'costs.riskFreeRate',
@@ -259,6 +261,7 @@ export const sections: readonly Section[] = [
         kind: 'rate',
         initial: '0',
         unit: '% a year',
+        hint: '0',
       },
       {
         key: 'costs.borrowRate',
@@ -266,6 +269,7 @@ export const sections: readonly Section[] = [
         kind: 'rate',
         initial: '0',
         unit: '% a year',
+        hint: '0',
       },
     ],
   },
@@ -293,7 +297,7 @@ export const sections: readonly Section[] = [
         choices: TIMING,
       },
       { key: 'timing.exit', label: 'Exits fill at', kind: 'choice', initial: 'next-open', choices: TIMING },
-      { key: 'seed', label: 'Seed of “random”', kind: 'number', initial: '1' },
+      { key: 'seed', label: 'Seed of “random”', kind: 'number', initial: '1', hint: '1' },
     ],
   },
   {

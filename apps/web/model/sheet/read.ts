@@ -135,7 +135,7 @@ function strategyJson(draft: Draft, problems: Problem[]): Json {
     if (field.key.startsWith('short.') && sides === 'long') continue;
     const value = valueOf(field, textOf(draft, field.key), problems);
     if (value !== undefined) put(json, field.key.split('.'), value);
-    else if (isFormPart(field) && !problems.some(({ path }) => path === field.key))
+    else if (isNeeded(field) && !problems.some(({ path }) => path === field.key))
       problems.push({
         path: field.key,
         message: `${field.label} is empty; without it nothing can be worked out.`,
@@ -148,6 +148,9 @@ function strategyJson(draft: Draft, problems: Problem[]): Json {
   }
   return json;
 }
+
+/** Whether nothing can be run while the field is empty. */
+const isNeeded = (field: Field): boolean => isFormPart(field) || field.key === 'account.capital';
 
 /** Whether a field belongs to one form of a stop or a size, and so is needed while that form is chosen. */
 function isFormPart({ when }: Field): boolean {

@@ -2,6 +2,7 @@
 
 import { LineChart } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { namesInstrument } from '@/model/sheet/field-values.ts';
 import { InstrumentPicker } from '@/parts/instrument-picker.tsx';
 import { NumberField } from '@/ui/number-field.tsx';
 
@@ -17,26 +18,24 @@ interface RateFieldProps {
   readonly dial?: ReactNode;
 }
 
-const isNumber = (text: string): boolean => /^[-\d.,\s]*$/.test(text) || text.includes('{');
-
 /** Percent a year: a number, or an instrument whose close is the rate of the day. */
 export function RateField({ label, placeholder, onChange, dial, ...shared }: RateFieldProps) {
   const { value } = shared;
+  const isNumber = !namesInstrument(value);
   const picker = (
     <InstrumentPicker
-      {...(isNumber(value) ? { label: `${label}: an instrument’s close`, value: '' } : shared)}
-      {...(isNumber(value) && { placeholder: <LineChart size={13} aria-hidden /> })}
+      {...(isNumber ? { label: `${label}: an instrument’s close`, value: '' } : shared)}
+      {...(isNumber && { placeholder: <LineChart size={13} aria-hidden /> })}
       optional
       onPick={(symbol) => onChange(symbol === '' ? '0' : symbol)}
-      className={isNumber(value) ? '' : 'w-full'}
+      className={isNumber ? '' : 'w-full'}
     />
   );
-  if (!isNumber(value)) return picker;
+  if (!isNumber) return picker;
   return (
     <NumberField
       {...shared}
       dials={dial !== undefined}
-      negative
       placeholder={placeholder}
       onChange={onChange}
       className="group/number relative w-full"

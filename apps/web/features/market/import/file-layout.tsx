@@ -1,5 +1,6 @@
 'use client';
 
+import { readKept } from '@plateau/core';
 import {
   DATE_ORDERS,
   faultInLayout,
@@ -161,10 +162,13 @@ function LayoutFields({
         Rows above
         <NumberField
           label="Rows above"
-          whole
           className="w-14"
           value={String(layout.skip)}
-          onChange={(text) => onChange({ ...layout, skip: Math.min(MOST_SKIPPED, Number(text)) })}
+          onChange={(text) => {
+            const read = readKept(text === '' ? '0' : text);
+            if (read.kind === 'one' && Number.isInteger(read.value) && read.value >= 0)
+              onChange({ ...layout, skip: Math.min(MOST_SKIPPED, read.value) });
+          }}
         />
       </span>
     </div>

@@ -131,7 +131,7 @@ export function Account({ followed, evening, unused }: AccountProps) {
       {kind === 'holdings' && (
         <>
           <Field name="Cash today">
-            {(id) => <NumberField id={id} value={cash} onChange={type('cash')} negative className="w-36" />}
+            {(id) => <NumberField id={id} value={cash} onChange={type('cash')} className="w-36" />}
           </Field>
           <Rows
             name="Positions"

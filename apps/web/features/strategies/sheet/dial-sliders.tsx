@@ -1,5 +1,6 @@
 'use client';
 
+import { readKept } from '@plateau/core';
 import { Slider } from 'radix-ui';
 import { useRef } from 'react';
 import { type DialText, readDials, writeDials } from '@/model/sheet/dials.ts';
@@ -72,9 +73,11 @@ function Dial({ name, dial: { value, from, to, step = 1 }, onTurn }: DialProps) 
       )}
       <NumberField
         label={`Value of ${name}`}
-        negative
         value={String(value)}
-        onChange={(text) => text !== '' && text !== '-' && onTurn(Number(text), false)}
+        onChange={(text) => {
+          const read = readKept(text);
+          if (read.kind === 'one') onTurn(read.value, false);
+        }}
         className="w-16"
       />
     </div>

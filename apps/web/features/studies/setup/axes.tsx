@@ -74,7 +74,6 @@ export function AxesSettings({ row, study, onChange }: SettingsProps<OverGrid>) 
                       label={`${dial}: ${key}`}
                       value={axis[key]}
                       from={row}
-                      negative={key !== 'step'}
                       onCommit={(value) =>
                         value !== undefined && change(axis, (now) => ({ ...now, [key]: value }))
                       }

@@ -241,7 +241,6 @@ function SignalSettings({ row, signal, onChange, onRemove }: SignalSettingsProps
               label={`${dial}: ${key}`}
               value={sweep[key]}
               from={row}
-              negative={key !== 'step'}
               onCommit={(value) =>
                 value !== undefined &&
                 onChange((now) => ({ ...now, sweep: { ...sweep, ...now.sweep, [key]: value } }))

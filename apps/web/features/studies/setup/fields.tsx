@@ -1,6 +1,6 @@
 'use client';
 
-import { dayFromIso, isoFromDay } from '@plateau/core';
+import { dayFromIso, isoFromDay, readKept } from '@plateau/core';
 import { type ReactNode, useId } from 'react';
 import { box } from '@/ui/box.ts';
 import { DateField } from '@/ui/date-field.tsx';
@@ -45,7 +45,6 @@ interface CommittedNumberProps {
   /** is given the number when the field is left; undefined where it was emptied */
   readonly onCommit: (value: number | undefined) => void;
   readonly optional?: boolean;
-  readonly negative?: boolean;
   readonly unit?: string;
   readonly placeholder?: string;
   readonly className?: string;
@@ -58,9 +57,9 @@ export function CommittedNumber(props: CommittedNumberProps) {
     value: value === undefined ? '' : String(value),
     from,
     onCommit: (typed) => {
-      const plain = typed.trim();
-      const number = Number(plain);
-      if (plain === '' ? optional : Number.isFinite(number)) onCommit(plain === '' ? undefined : number);
+      const read = readKept(typed);
+      if (typed.trim() === '' ? optional : read.kind === 'one')
+        onCommit(read.kind === 'one' ? read.value : undefined);
     },
   });
   return (

@@ -44,7 +44,6 @@ function ByFigure<S extends OverGrid>({ row, study, onChange }: SettingsProps<S>
             id={id}
             value={percentile ?? (height as number)}
             from={row}
-            negative
             unit={percentile === undefined ? '' : 'percentile'}
             onCommit={(value = 75) =>
               put(

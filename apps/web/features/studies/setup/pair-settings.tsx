@@ -235,7 +235,6 @@ function RulesSettings({ row, study, put }: PutProps) {
               from={row}
               unit={unit}
               optional={optional}
-              negative={key === 'out'}
               placeholder={optional ? 'none' : ''}
               onCommit={(value) => put({ [key]: value }, 'The pair’s rules were changed.')}
             />

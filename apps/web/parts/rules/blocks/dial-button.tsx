@@ -128,7 +128,6 @@ function NewDial({ node: { value }, onDial }: NewDialProps) {
               render={({ field, fieldState }) => (
                 <NumberField
                   label={key}
-                  negative
                   value={field.value}
                   faulty={fieldState.invalid}
                   onChange={field.onChange}
