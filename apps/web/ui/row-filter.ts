@@ -1,5 +1,7 @@
 // Rows by what one types: words that a row must hold, and bounds such as return<-5%.
 
+import { readTyped } from '@plateau/core';
+
 /** What a row can be asked for: a text or a number under each name. */
 export type Fields = Readonly<Record<string, string | number | undefined>>;
 type Test = (fields: Fields) => boolean;
@@ -35,7 +37,9 @@ export function readFilter(text: string, names: readonly string[]): RowFilter {
 }
 
 function bounded(key: string, sign: string, bound: string): Test {
-  const number = bound.endsWith('%') ? Number(bound.slice(0, -1)) / 100 : Number(bound);
+  const read = readTyped(bound);
+  const plain = read.kind === 'one' ? read.value : read.kind === 'either' ? read.values[0] : Number.NaN;
+  const number = bound.endsWith('%') ? plain / 100 : plain;
   return (fields) => {
     const value = fields[key];
     if (value === undefined) return false;

@@ -145,7 +145,7 @@ export { FIGURE_KEYS, type FigureKey } from './statistics/figure-keys.ts';
 export { exposures, type Figures } from './statistics/figures.ts';
 export { meansOver, reduceCurves, thinnedPoints } from './statistics/reduce.ts';
 export { type ReturnsByPeriod, returnsByPeriod } from './statistics/returns-by-period.ts';
-export { multiplesOf, withMoneyTimes } from './statistics/scale.ts';
+export { multiplesOf, withMoneyTimes, withSharesTimes } from './statistics/scale.ts';
 export { type SizeExample, type SizesTaken, sizesTaken } from './statistics/size-example.ts';
 export type { SpanFigures } from './statistics/span-figures.ts';
 export {

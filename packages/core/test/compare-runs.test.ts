@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Marks, Trade } from '../src/simulation/records.ts';
 import { compareRuns, correlation } from '../src/statistics/compare-runs.ts';
+import { withSharesTimes } from '../src/statistics/scale.ts';
 
 const run = (days: readonly number[], equity: readonly number[], trades: Partial<Trade>[] = []) => ({
   marks: { day: Int32Array.from(days), equity: Float64Array.from(equity) } as Marks,
@@ -31,6 +32,16 @@ describe('two runs', () => {
   it('of which one does not move have no correlation', () => {
     expect(compareRuns(run(days, [1, 2, 3, 4, 5, 6]), run(days, [5, 5, 5, 5, 5, 5])).byBar).toBeNaN();
     expect(compareRuns(run([1], [1]), run([1], [1])).byBar).toBeNaN();
+  });
+
+  it('of other capital make what they would have made with the same', () => {
+    const trade = { symbol: 'A', entryDay: 1, side: 'long', profit: 5, shares: 10, return: 0.05 } as Trade;
+    expect(withSharesTimes([trade], 4)).toMatchObject([{ profit: 20, shares: 40, return: 0.05 }]);
+    const [a, b] = [
+      run(days, [1, 2, 3, 4, 5, 6]),
+      run(days, [1, 2, 3, 4, 5, 6], withSharesTimes([trade], 4)),
+    ];
+    expect(compareRuns(a, b).onlySecond.profit).toBe(20);
   });
 
   it('tell the trades that only one of them took, and what those made', () => {

@@ -37,6 +37,19 @@ export function askedOf(kept: KeptRun, part: number): RunAsked | PartAsked {
 export const benchmarkOf = (kept: KeptRun): string =>
   isBlendRun(kept) ? kept.benchmark : kept.request.benchmark;
 
+/** What its Sharpe and Sortino ratios are taken over, in words. */
+export function riskFreeOf(kept: KeptRun): string {
+  if (isBlendRun(kept)) {
+    const blend = blendOf(kept);
+    return blend.form === 'apart' ? 'nothing' : rateInWords(blend.costs.cashRate);
+  }
+  const { cashRate, riskFreeRate = cashRate } = kept.request.strategy.costs;
+  return rateInWords(riskFreeRate);
+}
+
+const rateInWords = (rate: number | string): string =>
+  typeof rate === 'string' ? `the close of ${rate}` : rate === 0 ? 'nothing' : `${rate}% a year`;
+
 export function capitalOf(kept: KeptRun): number {
   if (!isBlendRun(kept)) return kept.request.strategy.account.capital;
   const blend = blendOf(kept);

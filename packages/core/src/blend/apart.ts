@@ -7,6 +7,7 @@ import { type CurveFigures, curveFigures } from '../statistics/curve-figures.ts'
 import { drawdownsOf } from '../statistics/drawdown.ts';
 import { type Figures, figuresOf } from '../statistics/figures.ts';
 import { yearsOf } from '../statistics/periods.ts';
+import { inMoney } from '../statistics/scale.ts';
 import { type SpanFigures, spanFigures } from '../statistics/span-figures.ts';
 import type { ApartBlend } from './blend.ts';
 import type { Beside, BlendRun, PartRecord } from './blend-run.ts';
@@ -89,7 +90,7 @@ function besideOf(
     parts: ready.alone.map(({ curve, drawdown: own, figures }, k) => ({
       curve: scaled(curve, capital),
       drawdown: own,
-      alone: { ...figures, endEquity: figures.endEquity * capital },
+      alone: inMoney(figures, capital),
       without: withoutFigures(blend, ready.rests[k], barsPerYear),
     })),
     held: { curve: held, figures: figuresOfCurve(held) },

@@ -1,5 +1,6 @@
 // Curves put on another footing, to be held beside others.
 
+import type { Trade } from '../simulation/records.ts';
 import { figureCatalogue } from './figure-catalogue.ts';
 import type { Figures } from './figures.ts';
 import { deviation, ratio } from './moments.ts';
@@ -38,12 +39,29 @@ export function multiplesOf(curve: Float64Array, place: number): Float64Array {
 
 /** The figures of the same run with other capital: sums of money are so many times as large, all else is as it was. */
 export function withMoneyTimes(figures: Figures, times: number): Figures {
-  const scaled = <F extends object>(of: F): F =>
-    Object.fromEntries(
-      Object.entries(of).map(([key, value]) => [key, MONEY.has(key) ? (value as number) * times : value]),
-    ) as F;
-  return { ...scaled(figures), benchmark: scaled(figures.benchmark) };
+  return { ...inMoney(figures, times), benchmark: inMoney(figures.benchmark, times) };
 }
+
+/** Figures of a curve, or of a curve and its trades, of so many times the money. */
+export function inMoney<F extends object>(figures: F, times: number): F {
+  return Object.fromEntries(
+    Object.entries(figures).map(([key, value]) => [key, MONEY.has(key) ? (value as number) * times : value]),
+  ) as F;
+}
+
+/** Trades of so many times the shares. */
+export function withSharesTimes(trades: readonly Trade[], times: number): Trade[] {
+  return trades.map((trade) => ({
+    ...trade,
+    sizedOn: trade.sizedOn * times,
+    wanted: trade.wanted * times,
+    shares: trade.shares * times,
+    commission: trade.commission * times,
+    carry: trade.carry * times,
+    profit: trade.profit * times,
+  }));
+}
+
 const MONEY: ReadonlySet<string> = new Set(
   figureCatalogue.flatMap(({ key, kind }) => (kind === 'money' ? [key] : [])),
 );

@@ -119,6 +119,16 @@ describe('a blend of buckets, asked of a worker', () => {
     expect(runs()).toBe(3);
   });
 
+  it.each([apart, together])('tells what each part alone has made in money of the account', async (blend) => {
+    const { work } = worker();
+    const { beside = await work.beside(asked(blend), wanted) } = await mixed(blend, { work, runs: () => 0 });
+    expect(beside?.parts).toHaveLength(blend.parts.length);
+    for (const { alone } of beside?.parts ?? []) {
+      expect(alone.netProfit).toBeCloseTo(alone.endEquity - 100_000, 6);
+      expect(alone.netProfit).toBeCloseTo(100_000 * alone.totalReturn, 6);
+    }
+  });
+
   it('answers for a part out of its own run', async () => {
     const { work } = worker();
     const { strategy, universe: name } = part('slow', 30, 20);

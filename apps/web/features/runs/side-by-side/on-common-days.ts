@@ -1,6 +1,6 @@
 // Runs of different days and different capital on one footing.
 
-import { at, withMoneyTimes } from '@plateau/core';
+import { at, withMoneyTimes, withSharesTimes } from '@plateau/core';
 import type { DaySpan } from '@/ui/chart/use-zoom.ts';
 import type { Shown } from './shown.ts';
 
@@ -41,13 +41,22 @@ export function partOf({ kept, run, report }: Shown): Shown {
   };
 }
 
-/** The figures as if each had begun with what the first began with. */
+/** The figures and trades as if each had begun with what the first began with. */
 export function withEqualCapital(shown: readonly Shown[]): Shown[] {
   const [first] = shown;
   if (!first) return [];
   const begun = ({ run }: Shown): number => at(run.marks.equity, 0);
-  return shown.map((one) => ({
-    ...one,
-    run: { ...one.run, figures: withMoneyTimes(one.run.figures, begun(first) / begun(one)) },
-  }));
+  return shown.map((one) => {
+    const times = begun(first) / begun(one);
+    const { figures, trades, openTrades } = one.run;
+    return {
+      ...one,
+      run: {
+        ...one.run,
+        figures: withMoneyTimes(figures, times),
+        trades: withSharesTimes(trades, times),
+        openTrades: withSharesTimes(openTrades, times),
+      },
+    };
+  });
 }

@@ -3,7 +3,7 @@
 import { at, isoFromDay } from '@plateau/core';
 import { useMemo, useState } from 'react';
 import type { KeptRun } from '@/model/rows.ts';
-import { benchmarkOf, capitalOf } from '@/model/runs/kept.ts';
+import { benchmarkOf, capitalOf, riskFreeOf } from '@/model/runs/kept.ts';
 import { useShownFigures } from '@/parts/figures/shown-figures.ts';
 import { StrokeKey } from '@/ui/chart/time-axis.tsx';
 import { ours, theirs } from '@/ui/figures.ts';
@@ -66,6 +66,18 @@ function FootingChoice({ shown, footing, onFooting }: FootingProps) {
   );
 }
 
+/** Ratios over different rates are not alike: said where they stand together. */
+function RiskFreeNote({ shown }: { shown: readonly Shown[] }) {
+  const rates = shown.map(({ kept }) => riskFreeOf(kept));
+  if (new Set(rates).size < 2) return null;
+  return (
+    <p role="note" className="text-loss">
+      Their Sharpe and Sortino ratios are over different risk-free rates (
+      {rates.map((rate, k) => `${k + 1}. ${rate}`).join(', ')}): set one rate on the sheets to compare them.
+    </p>
+  );
+}
+
 /** Two to six kept runs: curves on one scale, figures, settings with their differences, and how alike they are. */
 export function SideBySide({ kept }: { kept: readonly KeptRun[] }) {
   const [footing, setFooting] = useState<Footing>('common');
@@ -115,6 +127,7 @@ export function SideBySide({ kept }: { kept: readonly KeptRun[] }) {
             </li>
           </ul>
           <FootingChoice shown={whole.shown} footing={footing} onFooting={setFooting} />
+          <RiskFreeNote shown={shown} />
           <Curves shown={shown} />
           <div className="grid gap-4 py-3">
             <PlainTable
