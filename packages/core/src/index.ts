@@ -172,6 +172,7 @@ export { type PairResult, type PairSearch, pairsByLuck } from './studies/pair/pa
 export type { PairWindow } from './studies/pair/pair-run.ts';
 export { type PairRound, roundsOf } from './studies/pair/rounds.ts';
 export { UNIT_ROOT_CRITICAL } from './studies/pair/spread.ts';
+export { explainedByHedge, roundsWon } from './studies/pair/told.ts';
 export {
   type Asker,
   NOT_KEPT,

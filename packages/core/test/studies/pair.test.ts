@@ -13,6 +13,7 @@ import { throughOrigin, withIntercept } from '../../src/studies/pair/least-squar
 import { searchPairs, workPair } from '../../src/studies/pair/pair.ts';
 import { type PairRun, runPair } from '../../src/studies/pair/pair-run.ts';
 import { pullOf } from '../../src/studies/pair/spread.ts';
+import { explainedByHedge, roundsWon } from '../../src/studies/pair/told.ts';
 import type { PairStudy } from '../../src/studies/study.ts';
 import { barsOf, randomMarket } from '../market.ts';
 import { deskHere } from './desk.ts';
@@ -262,5 +263,33 @@ describe('a pair', () => {
     const many = Array.from({ length: 202 }, (_x, k) => `S${k}`);
     await expect(searchPairs(base, many, desk)).rejects.toThrow('20301 pairs');
     await expect(searchPairs(base, ['A'], desk)).rejects.toThrow('at least two');
+  });
+});
+
+describe('what is told of a pair', () => {
+  it('explains nothing where a line through the origin lies across a cloud that slopes the other way', () => {
+    const x = Float64Array.from({ length: 50 }, (_v, i) => 100 + i);
+    const y = x.map((value) => 300 - value);
+    const line = throughOrigin(y, x, 0, 50);
+    // Of the squares of y itself it has nearly all.
+    expect(line.rSquared).toBeGreaterThan(0.9);
+    const hedge = { b: line.slope, a: 0, seB: line.error, r2: line.rSquared, n: line.n };
+    expect(explainedByHedge({ hedge, x, y, trained: { first: 0, end: 50 } })).toBeLessThan(0);
+    const fitted = withIntercept(y, x, 0, 50);
+    const own = { ...hedge, b: fitted.slope, a: fitted.intercept };
+    expect(explainedByHedge({ hedge: own, x, y, trained: { first: 0, end: 50 } })).toBeCloseTo(1, 12);
+  });
+
+  it('counts rounds that were won, not legs', async () => {
+    const { pair } = await workPair(base, desk);
+    const { training, test, all } = roundsWon(pair, base.y);
+    expect(all.rounds).toBe(pair.rounds);
+    expect(all.rounds).toBeGreaterThan(3);
+    expect(training.rounds + test.rounds).toBe(all.rounds);
+    const profits = new Map<number, number>();
+    for (const { round = 0, profit } of pair.run.trades)
+      profits.set(round, (profits.get(round) ?? 0) + profit);
+    const won = [...profits.values()].filter((profit) => profit > 0).length;
+    expect(all.share).toBe(won / profits.size);
   });
 });

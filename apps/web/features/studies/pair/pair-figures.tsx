@@ -2,18 +2,24 @@ import {
   type FigureKey,
   figureEntry,
   type PairStudy,
+  roundsWon,
   type ShownPair,
   type SpanFigures,
   UNIT_ROOT_CRITICAL,
 } from '@plateau/core';
 import { ours, theirs } from '@/ui/figures.ts';
-import { ratio } from '@/ui/format.ts';
+import { count, percent, ratio } from '@/ui/format.ts';
 import { PlainTable } from '@/ui/plain-table.tsx';
 import { SHOWN_FIGURES } from '../frame/shown-figures.ts';
 
+/** A pair trades in rounds of two legs: of those, not of its legs, some are won. */
+const FIGURES = SHOWN_FIGURES.filter((key) => key !== 'trades' && key !== 'winRate');
+
 /** The pair's figures, training and test apart, each beside the benchmark's. */
-export function PairFigures({ study: { benchmark }, pair }: { study: PairStudy; pair: ShownPair }) {
+export function PairFigures({ study, pair }: { study: PairStudy; pair: ShownPair }) {
+  const { benchmark } = study;
   const { training, test, run, plain, unitRootT, halfLife } = pair;
+  const won = roundsWon(pair, study.y);
   const part = (span: SpanFigures | undefined, key: FigureKey) =>
     span
       ? [
@@ -26,13 +32,17 @@ export function PairFigures({ study: { benchmark }, pair }: { study: PairStudy; 
       <PlainTable
         label="Figures of the pair"
         head={['', 'Training', benchmark, 'After it', benchmark, 'All days', benchmark]}
-        rows={SHOWN_FIGURES.map((key) => [
-          figureEntry(key).name,
-          ...part(training, key),
-          ...part(test, key),
-          <strong key="a">{ours(figureEntry(key), run.figures)}</strong>,
-          theirs(figureEntry(key), run.figures),
-        ])}
+        rows={[
+          ...FIGURES.map((key) => [
+            figureEntry(key).name,
+            ...part(training, key),
+            ...part(test, key),
+            <strong key="a">{ours(figureEntry(key), run.figures)}</strong>,
+            theirs(figureEntry(key), run.figures),
+          ]),
+          ['Rounds', ...[won.training, won.test, won.all].flatMap(({ rounds }) => [count(rounds), ''])],
+          ['Rounds won', ...[won.training, won.test, won.all].flatMap(({ share }) => [percent(share), ''])],
+        ]}
       />
       <p className="max-w-xl text-soft">
         Unit-root t {ratio(unitRootT)}; below {ratio(UNIT_ROOT_CRITICAL.five)} a random walk is ruled out at

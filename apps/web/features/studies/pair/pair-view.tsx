@@ -17,7 +17,7 @@ import { RoundsTable } from './rounds-table.tsx';
 import { ScatterChart } from './scatter-chart.tsx';
 import { SpreadChart } from './spread-chart.tsx';
 import type { Threshold } from './thresholds.tsx';
-import { pairVerdict } from './verdict.ts';
+import { nameOfR2, pairVerdict } from './verdict.ts';
 import { Windows } from './windows.tsx';
 
 interface PairViewProps {
@@ -135,7 +135,7 @@ export function PairView({ study, pair: kept, onChange }: PairViewProps) {
       />
       <section aria-label="Windows of two years">
         <h2 className="font-serif text-lg">Refitted every two years</h2>
-        <Windows windows={pair.windows} />
+        <Windows windows={pair.windows} r2={nameOfR2(study)} />
       </section>
     </div>
   );

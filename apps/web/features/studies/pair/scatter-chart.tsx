@@ -1,6 +1,6 @@
 'use client';
 
-import { at, type PairStudy, type ShownPair, thinnedPoints } from '@plateau/core';
+import { at, explainedByHedge, type PairStudy, type ShownPair, thinnedPoints } from '@plateau/core';
 import { memo, useMemo } from 'react';
 import { ScatterChart as Chart, ReferenceLine, ResponsiveContainer, Scatter, XAxis, YAxis } from 'recharts';
 import { Grid } from '@/ui/chart/grid.tsx';
@@ -19,6 +19,7 @@ export const ScatterChart = memo(function ScatterChart({
   pair: ShownPair;
 }) {
   const { y, x, hedge, trained } = pair;
+  const explained = useMemo(() => explainedByHedge(pair), [pair]);
   const parts = useMemo(() => {
     const points = (from: number, to: number) => {
       const [xs, ys] = [x.subarray(from, to), y.subarray(from, to)];
@@ -46,7 +47,9 @@ export const ScatterChart = memo(function ScatterChart({
           {study.x}
         </span>{' '}
         <span className="text-soft">
-          error {ratio(hedge.seB, 4)}, R² {ratio(hedge.r2)}, {count(hedge.n)} days; dark: training
+          error {ratio(hedge.seB, 4)}, R² {ratio(explained)}
+          {explained < 0 && ' (the mean alone is nearer: the line explains nothing)'}, {count(hedge.n)} days;
+          dark: training
         </span>
       </figcaption>
       <div className="h-60">

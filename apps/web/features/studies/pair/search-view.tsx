@@ -47,7 +47,7 @@ const COLUMNS = [
   }),
   number('unitRootT', 'Unit-root t'),
   number('halfLife', 'Half-life', 1),
-  number('r2', 'R²'),
+  number('r2', 'R² of the fit'),
   number('b', 'b', 4),
   number('n', 'Training bars', 0),
   number('rounds', 'Rounds', 0),

@@ -3,6 +3,10 @@
 import { type PairStudy, type ShownPair, UNIT_ROOT_CRITICAL } from '@plateau/core';
 import { count, percent, ratio } from '@/ui/format.ts';
 
+/** What the R² of a fit is called: through the origin it is of Y itself, not of what Y differs from its mean. */
+export const nameOfR2 = ({ hedge }: PairStudy): string =>
+  hedge.method === 'origin' ? 'R² of Y itself (uncentred)' : 'R²';
+
 export function pairVerdict({ y, x, benchmark }: PairStudy, pair: ShownPair): string[] {
   const { halfLife, unitRootT, rounds, training, test, run } = pair;
   const back = Number.isNaN(halfLife)
@@ -10,10 +14,10 @@ export function pairVerdict({ y, x, benchmark }: PairStudy, pair: ShownPair): st
     : `In the training half of a deviation was gone after ${count(Math.max(1, Math.round(halfLife)), 'bar')}`;
   const told =
     unitRootT < UNIT_ROOT_CRITICAL.one
-      ? 'hard to call a random walk, at 1%'
+      ? 'a random walk is ruled out at 1%'
       : unitRootT < UNIT_ROOT_CRITICAL.five
-        ? 'hard to call a random walk, at 5%'
-        : 'it cannot be told from a random walk';
+        ? 'a random walk is ruled out at 5%'
+        : 'it may be a random walk';
   const grew = (part: typeof test): string =>
     part
       ? `a Sharpe ratio of ${ratio(part.strategy.sharpe)} and ${percent(part.strategy.cagr)} a year (${benchmark} ${percent(part.strategy.benchmark.cagr)})`

@@ -5,10 +5,10 @@ const WIDE = 190;
 const HIGH = 54;
 
 /** The spread refitted on windows of two years, each with a hedge of its own. */
-export function Windows({ windows }: { windows: readonly PairWindow[] }) {
+export function Windows({ windows, r2 }: { windows: readonly PairWindow[]; r2: string }) {
   return (
     <ul className="flex flex-wrap gap-4">
-      {windows.map(({ from, to, b, r2, halfLife, unitRootT, spread }) => (
+      {windows.map(({ from, to, b, r2: value, halfLife, unitRootT, spread }) => (
         <li key={from} className="border border-hairline bg-raised p-2">
           <h3 className="text-soft">
             {isoFromDay(from)} to {isoFromDay(to)}
@@ -18,7 +18,7 @@ export function Windows({ windows }: { windows: readonly PairWindow[] }) {
             <path d={lineOf(spread)} fill="none" stroke="var(--ridge)" strokeWidth={1.1} />
           </svg>
           <p>
-            b {ratio(b, 3)}, R² {ratio(r2)}, half-life {ratio(halfLife, 1)}, unit-root t{' '}
+            b {ratio(b, 3)}, {r2} {ratio(value)}, half-life {ratio(halfLife, 1)}, unit-root t{' '}
             <strong>{ratio(unitRootT)}</strong>
           </p>
         </li>

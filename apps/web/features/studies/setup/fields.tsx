@@ -2,6 +2,8 @@
 
 import { dayFromIso, isoFromDay, readKept } from '@plateau/core';
 import { type ReactNode, useId } from 'react';
+import { namesInstrument } from '@/model/sheet/field-values.ts';
+import { RateField } from '@/parts/fields/rate-field.tsx';
 import { box } from '@/ui/box.ts';
 import { DateField } from '@/ui/date-field.tsx';
 import { NumberField } from '@/ui/number-field.tsx';
@@ -73,6 +75,41 @@ export function CommittedNumber(props: CommittedNumberProps) {
       }}
     >
       <NumberField {...field} value={text} onChange={type} className="w-full min-w-0" />
+    </span>
+  );
+}
+
+interface CommittedRateProps {
+  readonly id: string;
+  readonly label: string;
+  readonly value: number | string;
+  /** the row that the value was read from */
+  readonly from: unknown;
+  readonly onCommit: (value: number | string) => void;
+}
+
+/** Percent a year: a number, taken when its field is left, or an instrument whose close it is. */
+export function CommittedRate({ value, from, onCommit, ...field }: CommittedRateProps) {
+  const { text, enter, type, leave, commit } = useCommitted({
+    value: String(value),
+    from,
+    onCommit: (typed) => {
+      const read = readKept(typed === '' ? '0' : typed);
+      if (namesInstrument(typed)) onCommit(typed);
+      else if (read.kind === 'one') onCommit(read.value);
+    },
+  });
+  return (
+    <span className="inline-flex min-w-0 items-center gap-1.5" onFocus={enter} onBlur={leave}>
+      <RateField
+        {...field}
+        value={text}
+        placeholder="0"
+        faulty={false}
+        describedBy={undefined}
+        onChange={(next) => (namesInstrument(next) ? commit(next) : type(next))}
+      />
+      <span className="whitespace-nowrap text-soft">% a year</span>
     </span>
   );
 }

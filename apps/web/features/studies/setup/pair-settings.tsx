@@ -7,7 +7,14 @@ import { Select } from '@/ui/select.tsx';
 import { Toggle } from '@/ui/toggle.tsx';
 import { type Part, withPart } from './change.ts';
 import { CommonSettings, type SettingsProps } from './common-settings.tsx';
-import { CommittedDate, CommittedNumber, CommittedText, Setting, SettingsPart } from './fields.tsx';
+import {
+  CommittedDate,
+  CommittedNumber,
+  CommittedRate,
+  CommittedText,
+  Setting,
+  SettingsPart,
+} from './fields.tsx';
 
 const WAYS = [
   ['pair', 'two instruments'],
@@ -216,6 +223,13 @@ function FitSettings({ row, study, put }: PutProps) {
   );
 }
 
+/** What the account earns and pays a year beside its trades. */
+const RATES = [
+  ['cashRate', 'Cash earns'],
+  ['borrowRate', 'Borrowed shares'],
+  ['marginRate', 'Borrowed money'],
+] as const;
+
 function RulesSettings({ row, study, put }: PutProps) {
   const numbers = [
     ['in', 'In from', 'deviations', false],
@@ -289,6 +303,19 @@ function RulesSettings({ row, study, put }: PutProps) {
           />
         )}
       </Setting>
+      {RATES.map(([key, label]) => (
+        <Setting key={key} label={label}>
+          {(id) => (
+            <CommittedRate
+              id={id}
+              label={label}
+              value={study.costs[key]}
+              from={row}
+              onCommit={(rate) => put(({ costs }) => ({ costs: { ...costs, [key]: rate } }))}
+            />
+          )}
+        </Setting>
+      ))}
     </>
   );
 }
