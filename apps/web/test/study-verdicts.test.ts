@@ -5,6 +5,7 @@ import { readStrategy, STRATEGY_FORMAT } from '@plateau/files';
 import { describe, expect, it } from 'vitest';
 import { edgeVerdict, signalName } from '../features/studies/edge/verdict.ts';
 import { pairVerdict } from '../features/studies/pair/verdict.ts';
+import { shakeVerdict } from '../features/studies/shake/verdict.ts';
 import { terrainVerdict } from '../features/studies/terrain/verdict.ts';
 import { walkVerdict } from '../features/studies/walk/verdict.ts';
 import { NUDGE_WORDS } from '../model/studies/nudge-words.ts';
@@ -133,6 +134,7 @@ describe('an edge says', () => {
     value: undefined,
     horizon: 5,
     n: 100,
+    days: 90,
     mean: 0.012,
     base: 0.002,
     p: holm / 10,
@@ -149,9 +151,12 @@ describe('an edge says', () => {
     expect(edgeVerdict(edge([row(0.3)]), low).join(' ')).toContain(
       'that cannot be told from luck, with p 0.030 by itself',
     );
-    expect(edgeVerdict(edge([row(Number.NaN, { n: 3 })]), low).join(' ')).toBe(
-      'No signal had events enough to say anything. 1 row has fewer than 30 events: few.',
-    );
+    // However small its p: two events, or many on few days, carry no verdict.
+    for (const few of [{ n: 2 }, { n: 400, days: 29 }])
+      expect(edgeVerdict(edge([row(0.017, few)]), low).join(' ')).toBe(
+        'No signal had 30 events on 30 days: nothing can be said of it. 1 row has fewer than 30 events or days with one: too few for a verdict.',
+      );
+    expect(edgeVerdict(edge([row(0.0000004)]), low).join(' ')).toContain('with p below 0.001 after');
     const failed = [{ signal: 'low', value: 3, why: 'it does not read.' }];
     expect(edgeVerdict(edge([row(0.3)], failed), low).join(' ')).toContain('low 3: it does not read.');
     const short = [{ name: 'low', side: 'short' }] as const;
@@ -159,6 +164,28 @@ describe('an edge says', () => {
       'After low a short made 1.20% in 5 bars',
     );
     expect(signalName({ signal: 'low', value: 3 })).toBe('low 3');
+  });
+});
+
+describe('a shake says', () => {
+  const shake = (own: number, benchmark: number) =>
+    ({
+      own: { cagr: own, benchmark: { cagr: benchmark } },
+      beat: [
+        { nudge: 'late', n: 3, share: 0 },
+        { nudge: 'all', n: 3, share: 1 / 3 },
+      ],
+      repetitions: [0.05, 0.054, 0.06].map((cagr, repetition) => ({
+        nudge: 'late',
+        repetition,
+        figures: { cagr, benchmark: { cagr: benchmark } },
+      })),
+    }) as unknown as Parameters<typeof shakeVerdict>[0];
+  it('what a nudge costs, what it leaves, and “still” only of one that did better', () => {
+    const better = shakeVerdict(shake(0.081, 0.06)).join(' ');
+    expect(better).toContain('costs most: 2.7% a year in the middle, which leaves 5.4%.');
+    expect(better).toContain('33% of 3 repetitions still did better than holding.');
+    expect(shakeVerdict(shake(0.081, 0.09)).join(' ')).toContain('3 repetitions did better than holding.');
   });
 });
 
@@ -178,14 +205,16 @@ describe('a pair says', () => {
   it('whether it came back, and what it earned before and after', () => {
     const text = pairVerdict(asked, pair({})).join(' ');
     expect(text).toContain(
-      'half of a deviation was gone after 12 bars (unit-root t −3.50: hard to call a random walk, at 5%)',
+      'half of a deviation was gone after 12 bars (unit-root t −3.50: a random walk is ruled out at 5%)',
     );
     expect(text).toContain(
       '4 rounds of A against B: in the training a Sharpe ratio of 1.20 and 7.0% a year (KIX 5.0%)',
     );
     expect(text).toContain('Over all days holding KIX did better.');
+    expect(text).toContain('Fewer than 30 rounds are too few for a verdict');
+    expect(pairVerdict(asked, pair({ rounds: 30 })).join(' ')).not.toContain('too few');
     const none = pairVerdict(asked, pair({ halfLife: Number.NaN, unitRootT: -1, test: undefined })).join(' ');
-    expect(none).toContain('did not come back (unit-root t −1.00: it cannot be told from a random walk)');
+    expect(none).toContain('did not come back (unit-root t −1.00: it may be a random walk)');
     expect(none).toContain('after it too few days to say');
     expect(pairVerdict(asked, pair({ unitRootT: -4 })).join(' ')).toContain('at 1%');
   });

@@ -27,6 +27,9 @@ export const price = english({ minimumFractionDigits: 2, maximumFractionDigits: 
 export const plainNumber = english({ maximumSignificantDigits: 6 });
 /** A number in full to four decimals, as a table on paper has it. */
 export const exact = english({ maximumFractionDigits: 4 });
+/** A chance: what three digits cannot hold is said to be below them. */
+export const chance = (p: number): string => (p < 0.001 ? 'below 0.001' : ratio(p, 3));
+
 /** A number as it was set, with all its digits. */
 export const everyDigit = english({ maximumFractionDigits: 20 });
 /** @example 1.2M */

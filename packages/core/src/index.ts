@@ -154,6 +154,7 @@ export {
   type TradeGrouping,
   tradeGroups,
 } from './statistics/trade-groups.ts';
+export { wilsonInterval } from './statistics/wilson.ts';
 export { type Axis, settingsOf, valuesFrom, withDials, withSetting } from './strategy/grid.ts';
 export { numbersAsDials, rulesWithDial } from './strategy/numbers-as-dials.ts';
 export { type SizeWarning, sizeWarnings } from './strategy/size-warnings.ts';
@@ -164,8 +165,8 @@ export type { SignalAsked } from './studies/edge/asked.ts';
 export { signalsAsked } from './studies/edge/asked.ts';
 export type { EdgeEvents } from './studies/edge/bench.ts';
 export type { EdgeDetail, EdgeGroup } from './studies/edge/detail.ts';
-export { type Edge, FEW_EVENTS } from './studies/edge/edge.ts';
-export { type EdgeBaseRow, type EdgeRow, excessError, winsError } from './studies/edge/rows.ts';
+export { type Edge, FEW_EVENTS, saysEnough } from './studies/edge/edge.ts';
+export { type EdgeBaseRow, type EdgeRow, excessError } from './studies/edge/rows.ts';
 export { estimateStudy } from './studies/estimate.ts';
 export type { PairRow, ShownPair } from './studies/pair/asked.ts';
 export { type PairResult, type PairSearch, pairsByLuck } from './studies/pair/pair.ts';

@@ -4,7 +4,7 @@ import { at, type Report } from '@plateau/core';
 import { memo } from 'react';
 import { ReferenceLine, ResponsiveContainer, Scatter, ScatterChart, XAxis, YAxis } from 'recharts';
 import { Grid } from '@/ui/chart/grid.tsx';
-import { count, percent, ratio } from '@/ui/format.ts';
+import { chance, count, percent, ratio } from '@/ui/format.ts';
 import { PlainTable } from '@/ui/plain-table.tsx';
 
 /** How far the benchmark explains the result, and whether what is left could be chance. */
@@ -32,7 +32,7 @@ export const RegressionSection = memo(function RegressionSection({
             percent(alpha.value, k === 0 ? 2 : 3),
             percent(alpha.error, k === 0 ? 2 : 3),
             ratio(alpha.t),
-            ratio(alpha.p, 3),
+            chance(alpha.p),
             ratio(beta.value),
             ratio(beta.error),
             ratio(rSquared),

@@ -6,7 +6,7 @@ import { at } from '../../src/numeric/at.ts';
 import type { Trade } from '../../src/simulation/records.ts';
 import { mean } from '../../src/statistics/moments.ts';
 import { edgeBench } from '../../src/studies/edge/bench.ts';
-import { excessError, winsError } from '../../src/studies/edge/rows.ts';
+import { excessError } from '../../src/studies/edge/rows.ts';
 import { estimateStudy } from '../../src/studies/estimate.ts';
 import { pairsByLuck } from '../../src/studies/pair/pair.ts';
 import { roundsOf } from '../../src/studies/pair/rounds.ts';
@@ -80,8 +80,6 @@ describe('an edge', () => {
   it('has the error of a mean from its t, and that of a share from its count', () => {
     expect(excessError({ excess: -0.02, t: -4 })).toBe(0.005);
     expect(excessError({ excess: 0.02, t: Number.NaN })).toBeNaN();
-    expect(winsError({ wins: 0.5, n: 100 })).toBe(0.05);
-    expect(winsError({ wins: Number.NaN, n: 0 })).toBeNaN();
   });
 });
 

@@ -52,3 +52,17 @@ export const shareAxis = (digits: number) => (
     {...plainAxis}
   />
 );
+
+/** A share of wins: it cannot be below 0 nor above 1. */
+export const winsAxis = (
+  <YAxis
+    key="wins"
+    width={56}
+    domain={[
+      (least: number) => Math.max(0, Math.floor(10 * least) / 10),
+      (most: number) => Math.min(1, Math.ceil(10 * most) / 10),
+    ]}
+    tickFormatter={(tick: number) => percent(tick, 0)}
+    {...plainAxis}
+  />
+);

@@ -1,11 +1,11 @@
 'use client';
 
-import { type Edge, type EdgeRow, type EdgeStudy, FEW_EVENTS } from '@plateau/core';
+import { type Edge, type EdgeRow, type EdgeStudy, saysEnough } from '@plateau/core';
 import { studyTables } from '@plateau/files';
 import { parseAsInteger, useQueryState } from 'nuqs';
 import { TableOut } from '@/parts/table-out.tsx';
 import { DataTable, dataColumn } from '@/ui/data-table.tsx';
-import { count, percent, ratio } from '@/ui/format.ts';
+import { chance, count, percent, ratio } from '@/ui/format.ts';
 import { Select } from '@/ui/select.tsx';
 import { Answered } from '../frame/answered.tsx';
 import { EdgeCloser } from './edge-closer.tsx';
@@ -22,7 +22,8 @@ interface EdgeViewProps {
   readonly rows: readonly Row[];
 }
 
-const likelihood = (row: Row | undefined): number => row?.holm ?? row?.p ?? Number.POSITIVE_INFINITY;
+const likelihood = (row: Row | undefined): number =>
+  row && saysEnough(row) ? (row.holm ?? row.p) : Number.POSITIVE_INFINITY;
 
 /** The place of the row that luck would give least often; of equals, the first. */
 const leastLikely = (rows: readonly Row[]): number =>
@@ -104,13 +105,20 @@ const figure = (id: keyof Row, title: string, show: (value: number) => string, w
     { width, show: (row) => show(row[id] as number), ...(signed && { signed: true as const }) },
   );
 
+/** A chance, which few events have none of. */
+const chanceColumn = (id: 'p' | 'holm', title: string) =>
+  dataColumn<Row>(id, title, (row) => (saysEnough(row) && !Number.isNaN(row[id]) ? row[id] : undefined), {
+    width: 76,
+    show: (row) => (saysEnough(row) ? chance(row[id] ?? Number.NaN) : 'few'),
+  });
+
 const fine = (value: number): string => percent(value, 2);
 const COLUMNS = [
   dataColumn<Row>('signal', 'Signal', signalName, { width: 130, left: true, show: signalName }),
   figure('horizon', 'Bars after', (value) => count(value)),
   dataColumn<Row>('n', 'Events', ({ n }) => n, {
     width: 80,
-    show: ({ n }) => (n < FEW_EVENTS ? `${count(n)}, few` : count(n)),
+    show: (row) => (saysEnough(row) ? count(row.n) : `${count(row.n)}, few`),
   }),
   figure('days', 'Days', (value) => count(value)),
   figure('wins', 'Wins', (value) => percent(value)),
@@ -123,8 +131,8 @@ const COLUMNS = [
   figure('worst', 'Worst 5%', fine),
   figure('best', 'Best 5%', fine),
   figure('t', 't', (value) => ratio(value), 56),
-  figure('p', 'p', (value) => ratio(value, 3), 60),
-  figure('holm', 'p of all', (value) => ratio(value, 3), 66),
+  chanceColumn('p', 'p'),
+  chanceColumn('holm', 'p of all'),
 ];
 
 function RowsTable({ study, edge, open, onOpen }: RowsTableProps) {

@@ -1,12 +1,13 @@
 'use client';
 
-import { type EdgeRow, excessError, winsError } from '@plateau/core';
+import { type EdgeRow, excessError, wilsonInterval } from '@plateau/core';
+import type { ReactNode } from 'react';
 import { ComposedChart, ReferenceLine, ResponsiveContainer, Tooltip, XAxis } from 'recharts';
 import { Grid } from '@/ui/chart/grid.tsx';
 import { Readout } from '@/ui/chart/readout.tsx';
 import { CURSOR, plainAxis } from '@/ui/chart/time-axis.tsx';
 import { count, percent } from '@/ui/format.ts';
-import { anyBar, errorBand, outcomeLine, shareAxis } from './band.tsx';
+import { anyBar, errorBand, outcomeLine, shareAxis, winsAxis } from './band.tsx';
 
 interface HorizonChartsProps {
   /** of one signal, a row a horizon */
@@ -23,8 +24,9 @@ export function HorizonCharts({ rows, onOpen }: HorizonChartsProps) {
         rows={rows}
         value={({ mean }) => mean}
         base={({ base }) => base}
-        error={excessError}
-        digits={2}
+        band={(row) => within(row.mean, 2 * excessError(row))}
+        told="± 2 standard errors"
+        axis={shareAxis(2)}
         onOpen={onOpen}
       />
       <HorizonChart
@@ -32,8 +34,9 @@ export function HorizonCharts({ rows, onOpen }: HorizonChartsProps) {
         rows={rows}
         value={({ wins }) => wins}
         base={({ baseWins }) => baseWins}
-        error={winsError}
-        digits={1}
+        band={({ wins, n }) => wilsonInterval(wins, n)}
+        told="95% interval (Wilson)"
+        axis={winsAxis}
         onOpen={onOpen}
       />
     </div>
@@ -44,26 +47,31 @@ interface HorizonChartProps extends HorizonChartsProps {
   readonly title: string;
   readonly value: (row: EdgeRow) => number;
   readonly base: (row: EdgeRow) => number;
-  readonly error: (row: EdgeRow) => number;
-  readonly digits: number;
+  /** from low to high; undefined where it is not known */
+  readonly band: (row: EdgeRow) => readonly [number, number] | undefined;
+  readonly told: string;
+  readonly axis: ReactNode;
 }
 
-function HorizonChart({ title, rows, value, base, error, digits, onOpen }: HorizonChartProps) {
+const within = (middle: number, wide: number): readonly [number, number] | undefined =>
+  Number.isNaN(middle + wide) ? undefined : [middle - wide, middle + wide];
+
+function HorizonChart({ title, rows, value, base, band, told, axis, onOpen }: HorizonChartProps) {
   const points = rows.map((row) => {
-    const [is, wide] = [value(row), 2 * error(row)];
+    const is = value(row);
     return {
       row,
       horizon: row.horizon,
       value: Number.isNaN(is) ? undefined : is,
       base: Number.isNaN(base(row)) ? undefined : base(row),
-      band: Number.isNaN(is + wide) ? undefined : [is - wide, is + wide],
+      band: band(row),
     };
   });
   return (
     <figure className="min-w-80 flex-1" data-chart={title}>
       <figcaption>
         <span className="font-semibold">{title}</span>{' '}
-        <span className="text-soft">by bars after the event, ± 2 standard errors; dashed: after any bar</span>
+        <span className="text-soft">by bars after the event, {told}; dashed: after any bar</span>
       </figcaption>
       <div className="h-52">
         <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 420, height: 208 }}>
@@ -77,7 +85,7 @@ function HorizonChart({ title, rows, value, base, error, digits, onOpen }: Horiz
           >
             <Grid />
             <XAxis dataKey="horizon" {...plainAxis} />
-            {shareAxis(digits)}
+            {axis}
             <ReferenceLine y={0} stroke="var(--hairline-strong)" />
             <Tooltip
               isAnimationActive={false}

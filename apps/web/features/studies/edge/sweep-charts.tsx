@@ -1,11 +1,11 @@
 'use client';
 
-import { type EdgeRow, winsError } from '@plateau/core';
+import { type EdgeRow, wilsonInterval } from '@plateau/core';
 import { Bar, ComposedChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { Grid } from '@/ui/chart/grid.tsx';
 import { plainAxis } from '@/ui/chart/time-axis.tsx';
 import { short } from '@/ui/format.ts';
-import { anyBar, errorBand, outcomeLine, shareAxis } from './band.tsx';
+import { anyBar, errorBand, outcomeLine, winsAxis } from './band.tsx';
 
 interface SweepChartsProps {
   readonly dial: string;
@@ -21,7 +21,7 @@ export function SweepCharts({ dial, rows, onOpen }: SweepChartsProps) {
     value: row.value,
     wins: Number.isNaN(row.wins) ? undefined : row.wins,
     base: row.baseWins,
-    band: Number.isNaN(row.wins) ? undefined : [row.wins - 2 * winsError(row), row.wins + 2 * winsError(row)],
+    band: wilsonInterval(row.wins, row.n),
     n: row.n,
   }));
   const open = ({ activeTooltipIndex }: { activeTooltipIndex?: unknown }): void => {
@@ -34,7 +34,7 @@ export function SweepCharts({ dial, rows, onOpen }: SweepChartsProps) {
       <figcaption>
         <span className="font-semibold">Share of wins</span>{' '}
         <span className="text-soft">
-          by {dial}, ± 2 standard errors; dashed: after any bar. Below: events.
+          by {dial}, 95% interval (Wilson); dashed: after any bar. Below: events.
         </span>
       </figcaption>
       <div className="h-36">
@@ -42,7 +42,7 @@ export function SweepCharts({ dial, rows, onOpen }: SweepChartsProps) {
           <ComposedChart {...common}>
             <Grid />
             <XAxis dataKey="value" scale="band" tick={false} height={4} axisLine={false} tickLine={false} />
-            {shareAxis(1)}
+            {winsAxis}
             {errorBand}
             {anyBar}
             {outcomeLine('wins', 3)}

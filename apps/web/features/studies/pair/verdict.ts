@@ -1,6 +1,6 @@
 // What a pair says, in sentences.
 
-import { type PairStudy, type ShownPair, UNIT_ROOT_CRITICAL } from '@plateau/core';
+import { FEW_EVENTS, type PairStudy, type ShownPair, UNIT_ROOT_CRITICAL } from '@plateau/core';
 import { count, percent, ratio } from '@/ui/format.ts';
 
 /** What the R² of a fit is called: through the origin it is of Y itself, not of what Y differs from its mean. */
@@ -25,6 +25,9 @@ export function pairVerdict({ y, x, benchmark }: PairStudy, pair: ShownPair): st
   return [
     `${back} (unit-root t ${ratio(unitRootT)}: ${told}).`,
     `${count(rounds, 'round')} of ${y} against ${x}: in the training ${grew(training)}, after it ${grew(test)}.`,
+    ...(rounds < FEW_EVENTS
+      ? [`Fewer than ${FEW_EVENTS} rounds are too few for a verdict: what they made may be chance.`]
+      : []),
     ...(run.figures.cagr < run.figures.benchmark.cagr
       ? [`Over all days holding ${benchmark} did better.`]
       : []),

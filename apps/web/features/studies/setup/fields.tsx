@@ -100,6 +100,7 @@ export function CommittedRate({ value, from, onCommit, ...field }: CommittedRate
     },
   });
   return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: what is heard here comes from the field in it
     <span className="inline-flex min-w-0 items-center gap-1.5" onFocus={enter} onBlur={leave}>
       <RateField
         {...field}

@@ -8,7 +8,6 @@ import {
   type Repetition,
   type Shake,
   type ShakeStudy,
-  type Strip,
   stripsOf,
   worstOf,
 } from '@plateau/core';
@@ -23,6 +22,7 @@ import { PlainTable } from '@/ui/plain-table.tsx';
 import { Answered } from '../frame/answered.tsx';
 import { ShakenRun } from './shaken-run.tsx';
 import { Strips } from './strips.tsx';
+import { shakeVerdict } from './verdict.ts';
 
 const FIGURES: readonly FigureKey[] = ['cagr', 'maxDrawdown', 'sharpe', 'mar'];
 const WORST = 10;
@@ -118,28 +118,3 @@ export function ShakeView({ study, shake, repetitions }: ShakeViewProps) {
 const nameOf = ({ nudge, repetition }: Repetition): string => `${nudge}-${repetition + 1}`;
 const repetitionName = ({ nudge, repetition }: Repetition): string =>
   `${NUDGE_WORDS[nudge][0]}, ${count(repetition + 1)}`;
-
-function shakeVerdict({ own, beat, repetitions }: Shake): string[] {
-  const all = beat.find(({ nudge }) => nudge === 'all');
-  const nudges = beat.map(({ nudge }) => nudge).filter((nudge) => nudge !== 'all');
-  const hardest = stripsOf(repetitions, nudges, 'cagr').reduce<Strip | undefined>(
-    (low, strip) => (!low || strip.median < low.median ? strip : low),
-    undefined,
-  );
-  const failed = repetitions.filter(({ figures }) => figures === undefined).length;
-  const name = (nudge: keyof typeof NUDGE_WORDS): string => NUDGE_WORDS[nudge][0].toLowerCase();
-  return [
-    `As it is its CAGR is ${percent(own.cagr)}, against ${percent(own.benchmark.cagr)} of the benchmark.`,
-    ...(all
-      ? [
-          `Nudged in all ways at once, ${percent(all.share, 0)} of ${count(all.n, 'repetition')} still did better than holding.`,
-        ]
-      : []),
-    ...(hardest && hardest.median < own.cagr
-      ? [
-          `Of the nudges one by one “${name(hardest.nudge)}” costs most: ${percent(hardest.median)} a year in the middle.`,
-        ]
-      : []),
-    ...(failed > 0 ? [`${count(failed, 'repetition')} could not run.`] : []),
-  ];
-}

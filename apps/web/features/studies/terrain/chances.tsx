@@ -3,7 +3,7 @@
 import { distributionOf, type Terrain, type TerrainStudy } from '@plateau/core';
 import { memo, type ReactNode, useMemo } from 'react';
 import { Histogram } from '@/parts/chart/histogram.tsx';
-import { count, percent, ratio } from '@/ui/format.ts';
+import { chance, count, percent, ratio } from '@/ui/format.ts';
 
 interface ChancesProps {
   readonly study: TerrainStudy;
@@ -43,7 +43,7 @@ function Told({ study, luck, cells }: ToldProps) {
           {ratio(overfitting.meanOutside, 3)} a day on average; slope of outside on inside{' '}
           {ratio(overfitting.slope)}.
         </Chance>
-        <Chance name="Reality check, p" value={ratio(luckOfBest.p, 3)}>
+        <Chance name="Reality check, p" value={chance(luckOfBest.p)}>
           The chance that the best of {count(cells)} would beat {study.benchmark} by so much if none were
           better than it.
         </Chance>

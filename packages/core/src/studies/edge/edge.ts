@@ -23,6 +23,10 @@ export interface Edge {
 
 /** Fewer events than this are called few. */
 export const FEW_EVENTS = 30;
+
+/** Whether a row has events enough, on days enough, to be told from luck. */
+export const saysEnough = ({ n, days }: Pick<EdgeRow, 'n' | 'days'>): boolean =>
+  n >= FEW_EVENTS && days >= FEW_EVENTS;
 const MOST_VALUES = 30;
 
 /** @throws {StudyFault} when a sweep is none, or no signal can be read */

@@ -39,10 +39,6 @@ export interface EdgeRow {
 export const excessError = ({ excess, t }: Pick<EdgeRow, 'excess' | 't'>): number =>
   Math.abs(ratio(excess, t));
 
-/** The standard error of a share of wins, as if outcomes were independent. */
-export const winsError = ({ wins, n }: Pick<EdgeRow, 'wins' | 'n'>): number =>
-  Math.sqrt(ratio(wins * (1 - wins), n));
-
 /** What follows any bar. */
 export interface EdgeBaseRow {
   readonly horizon: number;
