@@ -105,6 +105,10 @@ test('one instrument is traded without a universe made for it, and its run says 
   await page.getByRole('link', { name: 'Open its report' }).click();
   await expect(page.getByRole('navigation', { name: 'Kept runs' })).toContainText('SWELL alone');
   await expect(page.getByRole('status').filter({ hasText: 'Repeated to the last bit.' })).toBeVisible();
+  await page.getByRole('button', { name: 'Doubt it …' }).click();
+  await page.getByRole('menuitem', { name: 'Does it hold when it is nudged?' }).click();
+  await page.getByRole('button', { name: /^Run / }).click();
+  await expect(page.locator('[data-condition=found]')).toBeAttached();
 });
 
 test.describe('on a busy disk', () => {

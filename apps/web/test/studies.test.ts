@@ -18,9 +18,10 @@ import fc from 'fast-check';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { foundWords } from '../features/studies/list/found-words.ts';
 import { ofKind, withPart } from '../features/studies/setup/change.ts';
+import { alone } from '../model/market/alone.ts';
 import { DEMO_STUDIES, demoStudy } from '../model/studies/demo.ts';
 import { nameOfStudy, type StoredStudy, studyOf } from '../model/studies/stored-study.ts';
-import { universesOf } from '../model/studies/universes.ts';
+import { missingUniverse, universesOf } from '../model/studies/universes.ts';
 import { readValue, writableValue } from '../model/written-value.ts';
 import { database } from '../store/database.ts';
 import { readRow } from '../store/rows.ts';
@@ -320,4 +321,11 @@ describe('studies in the store', () => {
     await keepFound(id, (await stored(id)).study, { result: await found(read(small.edge)), data: 'd' });
     expect(await database.pieces.count()).toBe(0);
   });
+});
+
+it('need no universe of the store where they go through one instrument, but miss one that is gone', () => {
+  const study = { kind: 'shake', universe: alone('SWELL') } as Study;
+  expect(missingUniverse(study, [])).toBeUndefined();
+  expect(missingUniverse({ ...study, universe: 'gone' }, [{ id: 'here' }])).toBe('gone');
+  expect(missingUniverse({ ...study, universe: 'here' }, [{ id: 'here' }])).toBeUndefined();
 });

@@ -7,7 +7,7 @@ import { memo, useCallback, useEffect, useEffectEvent, useMemo, useState } from 
 import { nameOfUniverse } from '@/model/market/alone.ts';
 import { questionOf } from '@/model/studies/questions.ts';
 import { KIND_NAMES, nameOfStudy, type StoredStudy, studyOf } from '@/model/studies/stored-study.ts';
-import { universesOf } from '@/model/studies/universes.ts';
+import { missingUniverse } from '@/model/studies/universes.ts';
 import { HelpMark } from '@/parts/help-mark.tsx';
 import { type StudyCondition, useCondition } from '@/parts/studies/use-condition.ts';
 import { useUniverses } from '@/store/market/listings.ts';
@@ -47,7 +47,7 @@ export function StudyView({ row }: { row: StoredStudy }) {
   const condition = useCondition(row);
   const universes = useUniverses();
   useTitle('Studies', name);
-  const missing = universes && universesOf(study).find((one) => !universes.some(({ id }) => id === one));
+  const missing = universes && missingUniverse(study, universes);
   const isQuick = runsAtOnce(row, study);
   useRunAtOnce(row, condition, isQuick && missing === undefined && universes !== undefined);
   const estimate = useAnswer(

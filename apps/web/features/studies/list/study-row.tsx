@@ -4,7 +4,7 @@ import { Copy, Download, Play, Square, Trash2 } from 'lucide-react';
 import type { StoredUniverse } from '@/model/rows.ts';
 import { questionOf } from '@/model/studies/questions.ts';
 import { KIND_NAMES, nameOfStudy, type StoredStudy, studyOf } from '@/model/studies/stored-study.ts';
-import { universesOf } from '@/model/studies/universes.ts';
+import { missingUniverse } from '@/model/studies/universes.ts';
 import { type StudyCondition, useCondition } from '@/parts/studies/use-condition.ts';
 import { changeStudy, duplicateStudy, removeStudy } from '@/store/studies/studies.ts';
 import { told } from '@/store/told.ts';
@@ -28,7 +28,7 @@ export function StudyRow({ row, universes }: StudyRowProps) {
   const study = studyOf(row);
   const { origin } = row;
   const condition = useCondition(row);
-  const missing = universesOf(study).find((one) => !universes.some(({ id }) => id === one));
+  const missing = missingUniverse(study, universes);
   return (
     <li aria-label={name} className="grid gap-1 border-b border-hairline py-2 last:border-b-0 last:pb-0">
       <div className="flex items-center gap-2">
