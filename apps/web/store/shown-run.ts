@@ -65,6 +65,7 @@ const schema = Joi.object({
   ambiguousBars: number,
   outcomes: numbers,
   costs: numbers,
+  stalled: Joi.object({ from: number, refused: number }),
   halves: Joi.array().length(2).items(spanFigures),
   sides: Joi.object({ long: side, short: side }),
   held: Joi.object({ symbol: text, equity: values, figures: curveFigures }),

@@ -10,7 +10,7 @@ interface BoxLook {
 /** The classes of a field's box; a faulty one is marked. */
 export function box({ faulty = false, className }: BoxLook = {}): string {
   return clsx(
-    'min-h-6 rounded-sm border bg-raised text-ink disabled:opacity-60',
+    'min-h-[1.85rem] rounded-sm border bg-raised text-ink disabled:opacity-60',
     faulty ? 'border-loss' : 'border-hairline hover:border-strong',
     className,
   );

@@ -113,7 +113,7 @@ function TakenFor({ text, told, onChoose }: TakenForProps) {
           <button
             key={value}
             type="button"
-            className="min-h-6 px-1 text-accent hover:underline"
+            className="min-h-[1.85rem] px-1 text-accent hover:underline"
             onClick={() => onChoose(String(value))}
           >
             {everyDigit(value)}?

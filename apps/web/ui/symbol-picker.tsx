@@ -96,7 +96,7 @@ export function SymbolPicker(props: SymbolPickerProps) {
         <button
           type="button"
           aria-label={`No ${label?.toLowerCase() ?? 'instrument'}`}
-          className="flex size-6 items-center justify-center text-soft hover:text-ink"
+          className="flex size-[1.85rem] items-center justify-center text-soft hover:text-ink"
           onClick={() => onPick('')}
         >
           <X size={11} aria-hidden />

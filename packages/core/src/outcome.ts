@@ -9,6 +9,7 @@ import type { AccountPlan, Plan } from './simulation/plan.ts';
 import { countOutcomes } from './simulation/records.ts';
 import type { RunRequest } from './simulation/request.ts';
 import type { Simulated } from './simulation/simulate.ts';
+import { stalledOf } from './simulation/stalled.ts';
 import { byExit, tradeOf } from './simulation/trade-record.ts';
 import { buyAndHold } from './statistics/benchmark.ts';
 import { curveFigures } from './statistics/curve-figures.ts';
@@ -33,6 +34,7 @@ export function runOf(evaluator: Evaluator, plan: Plan, request: RunRequest, sim
   const whole = { marks, ledger, trades, benchmark, riskFree, barsPerYear: yearly };
   const equity = fromCapital(marks.equity, ledger);
   const halves = halvesOf(whole, splitAt);
+  const stalled = stalledOf(decisions);
   return {
     marks,
     benchmark,
@@ -53,6 +55,7 @@ export function runOf(evaluator: Evaluator, plan: Plan, request: RunRequest, sim
     ambiguousBars: simulated.ambiguousBars,
     outcomes: countOutcomes(decisions),
     costs: costsOf(ledger, marks, trades, strategy.costs),
+    ...(stalled && { stalled }),
     ...(halves && { halves }),
     ...(strategy.long && strategy.short && { sides: sidesApart(marks, ledger, trades, riskFree, yearly) }),
     missing: panel.missing,

@@ -9,6 +9,7 @@ import type {
   StandingOrder,
   Trade,
 } from './simulation/records.ts';
+import type { Stalled } from './simulation/stalled.ts';
 import type { Figures } from './statistics/figures.ts';
 import type { SidesApart } from './statistics/sides-apart.ts';
 import type { SpanFigures } from './statistics/span-figures.ts';
@@ -38,6 +39,8 @@ export interface Run {
   /** how often each outcome stands in the decision log */
   readonly outcomes: Readonly<Record<Outcome, number>>;
   readonly costs: CostFigures;
+  /** since when it could buy nothing any more; left out where it could to the end */
+  readonly stalled?: Stalled;
   /** the figures before the split and from it on; only where the request splits the run */
   readonly halves?: readonly [inSample: SpanFigures, outOfSample: SpanFigures];
   /** the longs and the shorts each by itself; only of a strategy that trades both */

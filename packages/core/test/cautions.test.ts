@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { Marks, Trade } from '../src/simulation/records.ts';
+import { type Decisions, type Marks, OUTCOME, type Outcome, type Trade } from '../src/simulation/records.ts';
+import { stalledOf } from '../src/simulation/stalled.ts';
 import { type CautionInput, cautionsOf } from '../src/statistics/cautions.ts';
 import { strategyOf } from './market.ts';
 
@@ -89,5 +90,88 @@ describe('cautions', () => {
   it('tell idle years before the first entry, where they are many', () => {
     const late = trades.map((t) => ({ ...t, entryDay: t.entryDay + 730 }));
     expect(kinds({ trades: late })).toEqual(['idle-start']);
+  });
+
+  describe('of the run itself', () => {
+    const run = (change: object) =>
+      ({
+        run: { outcomes: {}, costs: { yearly: 0.01 }, figures: { maxDrawdown: -0.3 }, ...change },
+      }) as Partial<CautionInput>;
+    const slots = (positions: number) => ({ ...honest, limits: { ...honest.limits, positions } });
+
+    it('are none of one that keeps its money at work, pays little and falls a little', () => {
+      expect(kinds(run({}))).toEqual([]);
+      expect(kinds({ ...run({}), strategy: slots(10), instruments: 10 })).toEqual([]);
+    });
+
+    it('tell since when nothing could be bought, what costs take, and a fall that few come back from', () => {
+      const stalled = { from: 12_000, refused: 40 };
+      expect(
+        cautionsOf({
+          ...sound,
+          ...run({ stalled, costs: { yearly: 0.3 }, figures: { maxDrawdown: -0.97 } }),
+        }),
+      ).toEqual([
+        { kind: 'stalled', ...stalled },
+        { kind: 'near-ruin', fall: -0.97 },
+        { kind: 'dear', yearly: 0.3 },
+      ]);
+    });
+
+    it('tell of money that more slots than instruments leave idle', () => {
+      const strategy = { ...slots(10), size: { ...honest.size, method: 'equal-slots' } } as typeof honest;
+      expect(cautionsOf({ ...sound, strategy, instruments: 1 })).toEqual([
+        { kind: 'idle-money', slots: 10, instruments: 1, invested: 0.1 },
+      ]);
+      const percent = {
+        ...strategy,
+        size: { ...honest.size, method: 'percent-of-equity', percent: 100 },
+      } as typeof honest;
+      expect(kinds({ strategy: percent, instruments: 1 })).toEqual([]);
+    });
+
+    it('tell that the alphabet chose where more are true than there are slots', () => {
+      const outcomes = { 'no-slot': 7 };
+      const unranked = { ...honest, long: { enter: 'always', exit: 'never' } } as unknown as typeof honest;
+      expect(cautionsOf({ ...sound, strategy: unranked, ...run({ outcomes }) })).toEqual([
+        { kind: 'no-rank', refused: 7 },
+      ]);
+      const ranked = {
+        ...unranked,
+        long: { ...unranked.long, rank: { by: 'close', first: 'highest' } },
+      } as typeof honest;
+      expect(kinds({ strategy: ranked, ...run({ outcomes }) })).toEqual([]);
+    });
+
+    it('do not call no trade at all chance', () => {
+      expect(kinds({ trades: [], openTrades: [] })).not.toContain('few-trades');
+      expect(kinds({ trades: trades.slice(0, 3) })).toContain('few-trades');
+    });
+  });
+});
+
+describe('an account that can buy no more', () => {
+  const decisions = (outcomes: readonly Outcome[]) =>
+    ({
+      day: Int32Array.from(outcomes, (_x, k) => 100 + k),
+      outcome: Uint8Array.from(outcomes, (name) => OUTCOME[name]),
+    }) as Decisions;
+  const many = (outcome: Outcome, count: number) => new Array<Outcome>(count).fill(outcome);
+
+  it('is told since its last candidate that was not refused for want of money', () => {
+    expect(
+      stalledOf(decisions([...many('taken', 5), ...many('too-small', 15), ...many('no-cash', 10)])),
+    ).toEqual({
+      from: 105,
+      refused: 25,
+    });
+    expect(stalledOf(decisions(many('too-small', 20)))).toEqual({ from: 100, refused: 20 });
+  });
+
+  it('is none that took one later, has no slot, or was refused a few times', () => {
+    expect(stalledOf(decisions([...many('too-small', 50), 'taken']))).toBeUndefined();
+    expect(stalledOf(decisions([...many('too-small', 50), 'no-slot']))).toBeUndefined();
+    expect(stalledOf(decisions(many('too-small', 19)))).toBeUndefined();
+    expect(stalledOf(decisions([]))).toBeUndefined();
   });
 });

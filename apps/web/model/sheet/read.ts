@@ -77,11 +77,16 @@ function inWords(path: string, message: string): string {
   return /[.!?]$/.test(text) ? text : `${text}.`;
 }
 
+/** What the setting at a strategy’s path is called, or the nearest above it; undefined where none is. */
+export const labelOf = (path: string): string | undefined => fieldOf(keyFor(path))?.label;
+
 /** A fault in a part of a setting belongs to the nearest field above it. */
 function keyFor(path: string): string {
-  let key = path;
-  while (key && !fieldOf(key)) key = key.slice(0, Math.max(0, key.lastIndexOf('.')));
-  return key || path;
+  for (let key = path; key !== ''; key = key.slice(0, Math.max(0, key.lastIndexOf('.')))) {
+    if (fieldOf(key)) return key;
+    if (fieldOf(`${key}.form`)) return `${key}.form`;
+  }
+  return path;
 }
 
 function isShown(field: Field, draft: Draft): boolean {

@@ -1,6 +1,6 @@
 'use client';
 
-import { at, type Caution, cautionsOf, type ShownRun, type Strategy } from '@plateau/core';
+import { at, type Caution, cautionsOf, isoFromDay, type ShownRun, type Strategy } from '@plateau/core';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { TriangleAlert } from 'lucide-react';
 import { memo, useMemo } from 'react';
@@ -15,6 +15,16 @@ export function cautionWords(caution: Caution): string {
       return 'It fills at the same close that decides, which nobody can do.';
     case 'no-costs':
       return 'It trades without costs.';
+    case 'stalled':
+      return `From ${isoFromDay(caution.from)} on it could buy nothing: ${count(caution.refused, 'candidate')} cost more than there was for them. Allow fractions of shares, or begin with more capital.`;
+    case 'idle-money':
+      return `${count(caution.slots, 'slot')} for ${count(caution.instruments, 'instrument')}: at most ${percent(caution.invested, 0)} of the money is invested, beside a benchmark held with all of it.`;
+    case 'dear':
+      return `Its costs take ${percent(caution.yearly, 0)} of the account a year.`;
+    case 'near-ruin':
+      return `It fell by ${percent(-caution.fall, 0)}: few accounts come back from that.`;
+    case 'no-rank':
+      return `${count(caution.refused, 'candidate')} found no slot, and nothing ranks them: those first by symbol, A to Z, were taken.`;
     case 'undated-universe':
       return 'Its universe has no dates of membership, and leaves out what failed.';
     case 'one-trade':
@@ -53,10 +63,11 @@ interface CautionsProps {
 
 /** What to doubt about a result, in plain words beside its figures. */
 export const Cautions = memo(function Cautions({ run, strategy, universe, tries, doubtful }: CautionsProps) {
-  const dated = useLiveQuery(async () => {
+  const of = useLiveQuery(async () => {
     const members = await readMembers(universe);
+    const instruments = new Set(members.map(({ symbol }) => symbol)).size;
     // One instrument alone was not chosen from among others that failed.
-    return isDated(members) || new Set(members.map(({ symbol }) => symbol)).size < 2;
+    return { instruments, dated: isDated(members) || instruments < 2 };
   }, [universe]);
   const cautions = useMemo(() => {
     const { marks, trades, openTrades, ambiguousBars } = run;
@@ -69,11 +80,13 @@ export const Cautions = memo(function Cautions({ run, strategy, universe, tries,
       ambiguousBars,
       years: (at(day, day.length - 1) - at(day, 0)) / 365.25,
       // Not known for a moment at the start: no reason to cry wolf.
-      dated: dated ?? true,
+      dated: of?.dated ?? true,
+      instruments: of?.instruments,
+      run,
       tries,
       doubtful,
     });
-  }, [run, strategy, dated, tries, doubtful]);
+  }, [run, strategy, of, tries, doubtful]);
   return <CautionList words={cautions.map(cautionWords)} />;
 });
 

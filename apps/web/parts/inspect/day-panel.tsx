@@ -160,7 +160,7 @@ function Book({ book, parts, onTrade }: BookProps) {
             <button
               key="open"
               type="button"
-              className="min-h-6 font-semibold hover:text-accent"
+              className="min-h-[1.85rem] font-semibold hover:text-accent"
               onClick={() => onTrade(p.symbol, p.side, p.entryDay, p.part)}
             >
               {p.symbol}

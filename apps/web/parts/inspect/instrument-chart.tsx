@@ -115,7 +115,11 @@ function Drawn({ symbol, trades, account, onOpen, bars }: InstrumentChartProps &
       <ul aria-label={`Trades in ${symbol}`} className="flex max-h-20 flex-wrap gap-x-3 overflow-auto">
         {trades.map((trade) => (
           <li key={`${trade.entryDay} ${trade.side}`}>
-            <button type="button" className="text-accent hover:underline" onClick={() => onOpen(trade)}>
+            <button
+              type="button"
+              className="min-h-[1.85rem] text-accent hover:underline"
+              onClick={() => onOpen(trade)}
+            >
               {isoFromDay(trade.entryDay)} {trade.side}{' '}
               <span className={trade.profit > 0 ? 'text-gain' : 'text-loss'}>{percent(trade.return)}</span>
             </button>

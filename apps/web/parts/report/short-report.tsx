@@ -59,7 +59,12 @@ export function ShortReport({ name, run, report, benchmark, onOpenTrade }: Short
       </Part>
       <Part title="Trades">
         <div className="h-80">
-          <TradesTable trades={trades} name={name} {...(onOpenTrade && { onOpen: onOpenTrade })} />
+          <TradesTable
+            trades={trades}
+            name={name}
+            outcomes={run.outcomes}
+            {...(onOpenTrade && { onOpen: onOpenTrade })}
+          />
         </div>
       </Part>
     </div>

@@ -239,7 +239,7 @@ function Tail({ name, trades, onOpen }: TailProps) {
           <button
             key="open"
             type="button"
-            className="min-h-6 font-semibold hover:text-accent"
+            className="min-h-[1.85rem] font-semibold hover:text-accent"
             onClick={() => onOpen(trade)}
           >
             {trade.symbol}

@@ -1,6 +1,7 @@
 // Runs studies: they go on while the trader is in another place. Loaded with the first that is run, for it brings the engine.
 
 import { type PoolDesk, type StudyNews, timeLeft } from '@plateau/core';
+import { studyFault } from '@/model/studies/fault-words.ts';
 import { nameOfStudy, type StoredStudy, studyOf } from '@/model/studies/stored-study.ts';
 import { logbookOf } from '@/store/logbook.ts';
 import { keepFound, newestStudy } from '@/store/studies/studies.ts';
@@ -54,7 +55,7 @@ export async function startStudy(id: string): Promise<void> {
       }
       if (outcome.kind === 'problems') {
         const [first] = outcome.problems;
-        throw new Error(first ? `${first.path}: ${first.message}` : 'It cannot be run.');
+        throw new Error(first ? studyFault(first) : 'It cannot be run.');
       }
       if (outcome.kind === 'stopped' && keepFault !== undefined)
         throw new Error(`What was done could not be kept: ${keepFault}`);

@@ -1,6 +1,6 @@
 'use client';
 
-import { TRADE_GROUPINGS, type Trade, type TradeGrouping, tradeGroups } from '@plateau/core';
+import { type ShownRun, TRADE_GROUPINGS, type Trade, type TradeGrouping, tradeGroups } from '@plateau/core';
 import { partTradesTable, tradesTable } from '@plateau/files';
 import { Columns3 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
@@ -16,12 +16,15 @@ import { TableOut } from '../table-out.tsx';
 import { HIDDEN_AT_FIRST, partColumn, TRADE_FIELDS, tradeColumns, tradeFields } from './columns.tsx';
 import { GROUPINGS, groupName } from './grouping.ts';
 import { useTradesInAddress } from './use-trades-in-address.ts';
+import { whyNoTrade } from './verdicts.ts';
 
 interface TradesTableProps {
   readonly trades: readonly Trade[];
   readonly name: string;
   /** of a blend: the names of its parts, as trades count them */
   readonly parts?: readonly string[];
+  /** what became of the run’s candidates: says why there is no trade */
+  readonly outcomes?: ShownRun['outcomes'] | undefined;
   /** opens a trade, by its first cell or anywhere on its row; it is given all trades in the order shown */
   readonly onOpen?: (trade: Trade, shown: readonly Trade[]) => void;
 }
@@ -48,7 +51,13 @@ function groupingBy(by: TradeGrouping | '', rows: readonly Trade[]): Grouping<Tr
 }
 
 /** Trades sorted, filtered and grouped, with the columns one wants, copied or exported as they are shown. */
-export const TradesTable = memo(function TradesTable({ trades, name, parts, onOpen }: TradesTableProps) {
+export const TradesTable = memo(function TradesTable({
+  trades,
+  name,
+  parts,
+  outcomes,
+  onOpen,
+}: TradesTableProps) {
   const { filter, setFilter, by, setBy, sorting } = useTradesInAddress();
   const [hidden, , changeHidden] = useSetting<readonly string[]>(
     'hidden trade columns',
@@ -76,9 +85,7 @@ export const TradesTable = memo(function TradesTable({ trades, name, parts, onOp
       {...sorting}
       {...(onOpen && { onOpen })}
       empty={
-        trades.length > 0
-          ? 'No trade matches.'
-          : 'No trade was made: the entry rule was never true for a member on a day with a free slot.'
+        trades.length > 0 ? 'No trade matches.' : outcomes ? whyNoTrade(outcomes) : 'There is no trade here.'
       }
       above={(shown) => (
         <div className="flex flex-wrap items-center gap-x-3 gap-y-1 py-1">

@@ -1,6 +1,7 @@
 // What became of a candidate, and why there was none, in words.
 
-import type { DayVerdict } from '@plateau/core';
+import { type DayVerdict, OUTCOMES, type ShownRun } from '@plateau/core';
+import { count } from '@/ui/format.ts';
 
 export const VERDICTS: Readonly<Record<DayVerdict, string>> = {
   taken: 'taken',
@@ -31,3 +32,12 @@ export const NO_ROOM: typeof VERDICTS = {
   'group-full': 'its group is full',
   'no-cash': 'not enough cash',
 };
+
+/** Why a run has no trade, from what became of its candidates. */
+export function whyNoTrade(outcomes: ShownRun['outcomes']): string {
+  const met = OUTCOMES.filter((outcome) => outcomes[outcome] > 0).sort((a, b) => outcomes[b] - outcomes[a]);
+  const times = met.reduce((sum, outcome) => sum + outcomes[outcome], 0);
+  if (times === 0) return 'No trade was made: the entry rule was true of no member on any day.';
+  const words = met.map((outcome) => `${count(outcomes[outcome])} ${VERDICTS[outcome]}`);
+  return `No trade was made. The entry rule was true ${count(times, 'time')}: ${words.join(', ')}.`;
+}

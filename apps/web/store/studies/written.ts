@@ -2,6 +2,7 @@
 
 import type { Study } from '@plateau/core';
 import { readStudy, writableStudy } from '@plateau/files';
+import { studyFault } from '@/model/studies/fault-words.ts';
 
 /** The document as it is kept. @throws with a sentence when it would not read back */
 export function writtenStudy(study: Study): object {
@@ -9,5 +10,5 @@ export function writtenStudy(study: Study): object {
   const read = readStudy(written, 'study');
   if (read.ok) return written;
   const [first] = read.problems;
-  throw new Error(`${first?.path ? `${first.path}: ` : ''}${first?.message ?? 'it is no study'}`);
+  throw new Error(first ? studyFault(first) : 'It is no study.');
 }

@@ -1,11 +1,27 @@
 // What makes a result look better than it was, or worth less than it seems.
 
+import type { Day } from '../days/day.ts';
+import type { Run } from '../run.ts';
 import type { Marks, Trade } from '../simulation/records.ts';
 import type { Strategy } from '../strategy/strategy.ts';
 import { concentrationOf } from './trade-studies.ts';
 
 export type Caution =
   | { readonly kind: 'same-close' | 'no-costs' | 'undated-universe' }
+  /** the account could buy nothing from this day on */
+  | { readonly kind: 'stalled'; readonly from: Day; readonly refused: number }
+  /** all slots filled are this part of the account, as a fraction */
+  | {
+      readonly kind: 'idle-money';
+      readonly slots: number;
+      readonly instruments: number;
+      readonly invested: number;
+    }
+  /** of the account, a year, as a fraction */
+  | { readonly kind: 'dear'; readonly yearly: number }
+  | { readonly kind: 'near-ruin'; readonly fall: number }
+  /** candidates that found no slot, where nothing says which come first */
+  | { readonly kind: 'no-rank'; readonly refused: number }
   | { readonly kind: 'few-trades'; readonly trades: number }
   | { readonly kind: 'short-history'; readonly years: number }
   /** the best trade's share of the whole profit */
@@ -37,11 +53,20 @@ export interface CautionInput {
   readonly dated: boolean;
   /** variants looked at before this one was settled on */
   readonly tries: number;
+  /** what became of its candidates, what it paid, and how it fell; left out of a part of a blend */
+  readonly run?: Pick<Run, 'outcomes' | 'costs' | 'figures' | 'stalled'>;
+  /** how many instruments it may trade; left out while that is not known */
+  readonly instruments?: number | undefined;
   /** symbols whose bars look wrong; left out while they are not known */
   readonly doubtful?: ReadonlySet<string>;
 }
 
 const FEW_TRADES = 100;
+/** Costs a year, and a fall, as fractions of the account. */
+const DEAR = 0.2;
+const NEAR_RUIN = -0.95;
+/** The most of the account that is at work where the rest is idle by its settings. */
+const IDLE_MONEY = 0.9;
 const SHORT_YEARS = 8;
 const LARGE_SHARE = 1 / 3;
 const MANY_TRIES = 10;
@@ -57,7 +82,7 @@ export function cautionsOf(input: CautionInput): Caution[] {
   const entered = [...trades, ...openTrades];
   const { timing, costs } = strategy;
   const { fixed, perShare, percent } = costs.commission;
-  const found: Caution[] = [];
+  const found: Caution[] = [...ofTheRun(input)];
   if (timing.enter === 'same-close' || timing.exit === 'same-close') found.push({ kind: 'same-close' });
   if (fixed === 0 && perShare === 0 && percent === 0 && costs.slippage === 0 && !costs.exit)
     found.push({ kind: 'no-costs' });
@@ -77,7 +102,8 @@ export function cautionsOf(input: CautionInput): Caution[] {
   if (crumbs > 0) found.push({ kind: 'crumbs', crumbs, trades: trades.length });
   const idle = idleYears(marks, entered);
   if (idle >= IDLE_YEARS && idle >= IDLE_PART * years) found.push({ kind: 'idle-start', years: idle });
-  if (trades.length < FEW_TRADES) found.push({ kind: 'few-trades', trades: trades.length });
+  if (trades.length > 0 && trades.length < FEW_TRADES)
+    found.push({ kind: 'few-trades', trades: trades.length });
   if (years < SHORT_YEARS) found.push({ kind: 'short-history', years });
   if (ambiguousBars > 0) found.push({ kind: 'either-way', bars: ambiguousBars, trades: trades.length });
   const traded = new Set(trades.map(({ symbol }) => symbol));
@@ -85,6 +111,27 @@ export function cautionsOf(input: CautionInput): Caution[] {
   if (instruments > 0) found.push({ kind: 'doubtful-bars', instruments, traded: traded.size });
   if (tries >= MANY_TRIES) found.push({ kind: 'tries', tries });
   return found;
+}
+
+/** What the run itself shows: money that ran out or lies idle, what it cost, how far it fell. */
+function* ofTheRun({ strategy, run, instruments }: CautionInput): Generator<Caution> {
+  if (run?.stalled) yield { kind: 'stalled', ...run.stalled };
+  if (run && run.figures.maxDrawdown < NEAR_RUIN) yield { kind: 'near-ruin', fall: run.figures.maxDrawdown };
+  if (run && run.costs.yearly > DEAR) yield { kind: 'dear', yearly: run.costs.yearly };
+  const { size, limits, long, short } = strategy;
+  const slots = limits.positions;
+  if (instruments !== undefined && slots !== undefined && slots > instruments) {
+    const one =
+      size.method === 'equal-slots'
+        ? 1 / slots
+        : size.method === 'percent-of-equity'
+          ? size.percent / 100
+          : 1;
+    const invested = instruments * one;
+    if (invested < IDLE_MONEY) yield { kind: 'idle-money', slots, instruments, invested };
+  }
+  const refused = run?.outcomes['no-slot'] ?? 0;
+  if (refused > 0 && !long?.rank && !short?.rank) yield { kind: 'no-rank', refused };
 }
 
 /** The largest exposure at a mark on which money was borrowed; 0 when none ever was. */

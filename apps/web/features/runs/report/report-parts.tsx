@@ -127,7 +127,12 @@ export function ReportParts(props: ReportPartsProps) {
       </Part>
       <Part id="trades" title="Trades">
         <div className={trades.length > 0 ? 'h-96' : ''}>
-          <TradesTable trades={trades} name={kept.name} onOpen={place.openTrade} />
+          <TradesTable
+            trades={trades}
+            name={kept.name}
+            outcomes={run.trades.length === 0 ? run.outcomes : undefined}
+            onOpen={place.openTrade}
+          />
         </div>
       </Part>
       <Part id="days" title="Days">

@@ -209,7 +209,9 @@ export function Result({ live, sheet, again, onShelf, onOpenTrade, onAlone }: Re
               </Tabs.List>
               <Tabs.Content value="trades" className="min-h-0 flex-1">
                 {/* Until the table has the run's trades it has nothing to say of them. */}
-                {settled && <TradesTable trades={trades} name={name} onOpen={onOpenTrade} />}
+                {settled && (
+                  <TradesTable trades={trades} name={name} outcomes={settled.outcomes} onOpen={onOpenTrade} />
+                )}
               </Tabs.Content>
               <Tabs.Content value="years" className="min-h-0 flex-1 pt-1">
                 <YearsChart run={run} benchmark={benchmark} />

@@ -51,7 +51,7 @@ export function SheetTabs({ sheet, onSheets }: { sheet: Sheet; onSheets: () => v
                 <button
                   type="button"
                   aria-label={`Close ${nameOf(s)}`}
-                  className="flex size-6 shrink-0 items-center justify-center text-soft hover:text-ink"
+                  className="flex size-[1.85rem] shrink-0 items-center justify-center text-soft hover:text-ink"
                   onClick={() => closeTab(s.id)}
                 >
                   <X size={11} aria-hidden />

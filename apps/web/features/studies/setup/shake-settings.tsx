@@ -35,7 +35,7 @@ export function ShakeSettings(props: SettingsProps<ShakeStudy>) {
           return (
             <Checkbox
               key={nudge}
-              className="flex py-0.5"
+              className="flex min-h-[1.85rem] py-0.5"
               checked={on}
               disabled={on && nudges.length === 1}
               onChange={() =>

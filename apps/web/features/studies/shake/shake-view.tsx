@@ -94,7 +94,7 @@ export function ShakeView({ study, shake, repetitions }: ShakeViewProps) {
                 <button
                   key="open"
                   type="button"
-                  className="min-h-6 font-semibold hover:text-accent"
+                  className="min-h-[1.85rem] font-semibold hover:text-accent"
                   aria-pressed={one === opened}
                   onClick={() => toggle(one)}
                 >
