@@ -3,7 +3,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { seriousFindings } from './kit/axe.ts';
+import { findingsWithTargets, seriousFindings } from './kit/axe.ts';
 import { eveningHeadless } from './kit/headless.ts';
 import { rowsOf } from './kit/store.ts';
 import { expect, test } from './kit/test.ts';
@@ -70,7 +70,7 @@ test('ten evenings of a followed run: a split in its past is asked about, its or
   await expect(page.getByTestId('since')).toContainText(/It has stayed within|It fell below|It rose above/);
   await expect(page.getByTestId('since')).toContainText('SK60 held');
   await expect(page.getByTestId('since-chart').locator('.recharts-area-area')).toBeVisible();
-  expect(await seriousFindings(page)).toEqual([]);
+  expect(await findingsWithTargets(page)).toEqual([]);
 
   const file = join(scratch, 'followed.json');
   writeFileSync(file, await takenOut(page, 'High ground: for plateau evening'));

@@ -35,11 +35,14 @@ async function findings(page: Page, options: RunOptions): Promise<string[]> {
   }, options);
 }
 
-/** What axe finds serious, and what cannot be touched on 24 by 24 pixels of its own. */
-export const seriousFindings = (page: Page): Promise<string[]> =>
+/** What axe finds serious. */
+export const seriousFindings = (page: Page): Promise<string[]> => findings(page, {});
+
+/** That, and what cannot be touched on 24 by 24 pixels of its own. */
+export const findingsWithTargets = (page: Page): Promise<string[]> =>
   findings(page, { rules: { 'target-size': { enabled: true } } });
 
-/** The same but for contrast, the slowest, for a page that was looked at in another size. */
+/** That but for contrast, the slowest, for a page that was looked at in another size. */
 export const findingsOfSize = (page: Page): Promise<string[]> =>
   findings(page, { rules: { 'target-size': { enabled: true }, 'color-contrast': { enabled: false } } });
 

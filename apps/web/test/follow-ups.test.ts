@@ -30,3 +30,9 @@ describe('the size', () => {
 it('nothing else changes anything beside it', () => {
   expect(followUps({ name: 'Tide' }, 'name', 'Ebb')).toEqual({});
 });
+
+it('a short side that nobody has written begins empty; one that was written stays', () => {
+  expect(followUps({}, 'sides', 'both')).toEqual({ 'short.enter': '', 'short.exit': '' });
+  expect(followUps({}, 'sides', 'long')).toEqual({});
+  expect(followUps({ 'short.enter': 'close < 5' }, 'sides', 'short')).toEqual({});
+});

@@ -58,6 +58,7 @@ describe('a doubted sheet', () => {
     const fine = strategyOf({
       dials: { a: { value: 3, from: 0, to: 100, step: 1 } },
       limits: { positions: 3 },
+      long: { enter: 'close > {a}', exit: 'never' },
     });
     const wide = made('walk', request(fine));
     const [axis] = wide.kind === 'walk' ? wide.axes : [];
@@ -67,7 +68,10 @@ describe('a doubted sheet', () => {
   });
 
   it('never turns a whole number below 1 where it stands for a count', () => {
-    const small = strategyOf({ dials: { n: { value: 2 } } });
+    const small = strategyOf({
+      dials: { n: { value: 2 } },
+      long: { enter: 'close is the lowest of {n} days', exit: 'never' },
+    });
     const study = made('terrain', request(small));
     const [axis] = study.kind === 'terrain' ? study.axes : [];
     expect(axis).toEqual({ dial: 'n', from: 1, to: 6, step: 1 });

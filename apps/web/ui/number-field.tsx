@@ -1,7 +1,7 @@
 'use client';
 
 import { keptOf, readKept, readTyped } from '@plateau/core';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useLayoutEffect, useRef, useState } from 'react';
 import { box, POPPED } from './box.ts';
 import { everyDigit } from './format.ts';
 
@@ -45,6 +45,11 @@ function shown(kept: string): string {
 /** A number: what is typed stays as it was typed while one is in it, and beside it what it was taken for. */
 export function NumberField({ value, onChange, dials = false, faulty = false, ...props }: NumberFieldProps) {
   const [typed, setTyped] = useState<Typed>();
+  const input = useRef<HTMLInputElement>(null);
+  // Where its text gives way to the number as one would type it, what was selected would not stay so.
+  useLayoutEffect(() => {
+    if (typed?.changed === false) input.current?.select();
+  }, [typed]);
   const kept = (text: string): string => (dials && text.includes('{') ? text : keptOf(text));
   // Another value from outside, as by an undo, takes the place of what was typed.
   const stands = typed !== undefined && [kept(typed.text), typed.over].includes(value);
@@ -61,6 +66,7 @@ export function NumberField({ value, onChange, dials = false, faulty = false, ..
       }}
     >
       <input
+        ref={input}
         type="text"
         inputMode="decimal"
         autoComplete="off"

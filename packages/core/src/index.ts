@@ -159,6 +159,7 @@ export { type Axis, settingsOf, valuesFrom, withDials, withSetting } from './str
 export { numbersAsDials, rulesWithDial } from './strategy/numbers-as-dials.ts';
 export { type SizeWarning, sizeWarnings } from './strategy/size-warnings.ts';
 export type { Strategy } from './strategy/strategy.ts';
+export { usedDials } from './strategy/used-dials.ts';
 export { type StressTest, stressTests } from './stress-tests.ts';
 export type { Desk } from './studies/desk.ts';
 export type { SignalAsked } from './studies/edge/asked.ts';

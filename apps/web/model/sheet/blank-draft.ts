@@ -1,14 +1,16 @@
 // What an empty sheet begins with.
 
+import { symbolAlone } from '@plateau/core';
 import { type Draft, textOf } from './sheet.ts';
 
-/** A sheet without rules. @param like the sheet whose market it has */
+/** A sheet without rules. @param like the sheet whose market it has: its universe, where it is no single instrument, and benchmark */
 export function blankDraft(like: Draft): Draft {
-  const market = ['universe', 'benchmark', 'from', 'to', 'account.capital'] as const;
+  const universe = textOf(like, 'universe');
   return {
     name: 'Untitled',
     'long.enter': '',
     'long.exit': '',
-    ...Object.fromEntries(market.map((key) => [key, textOf(like, key)])),
+    benchmark: textOf(like, 'benchmark'),
+    ...(symbolAlone(universe) === undefined && { universe }),
   };
 }

@@ -6,6 +6,7 @@ import { type Draft, textOf } from './sheet.ts';
 export function followUps(draft: Draft, key: string, text: string): Draft {
   if (key === 'long.rotate') return slotsOf(draft, text === 'on');
   if (key === 'size.method') return firstPercent(draft, text);
+  if (key === 'sides') return emptyShort(draft, text);
   return {};
 }
 
@@ -22,4 +23,11 @@ function firstPercent(draft: Draft, method: string): Draft {
   const text = textOf(draft, 'size.percent').trim();
   if (text !== whole && text !== risk) return {};
   return { 'size.percent': method === 'percent-of-equity' ? whole : risk };
+}
+
+/** A short side that nobody has written has no rules. */
+function emptyShort(draft: Draft, sides: string): Draft {
+  return sides === 'long' || draft['short.enter'] !== undefined
+    ? {}
+    : { 'short.enter': '', 'short.exit': '' };
 }

@@ -29,6 +29,13 @@ export function mirrorOfLong(draft: Draft): Mirrored {
         message: `The long side’s “${labelOf(`long.${key}`)}” has a fault: mend it first.`,
       };
     }
+    if (key === 'enter' && over.isItself) {
+      return {
+        ok: false,
+        message:
+          'The long side’s entry has no direction, so that its mirror is itself: both sides would be true at once. Write the short side’s entry.',
+      };
+    }
     changes[`short.${key}`] = over.text;
     if (!isBlankRule(text(key))) kept.push(...over.kept);
   }

@@ -8,6 +8,7 @@ import {
   type Strategy,
   type Study,
   symbolAlone,
+  usedDials,
   withDialValues,
 } from '@plateau/core';
 import type { Question } from './questions.ts';
@@ -49,7 +50,7 @@ export function studyFromSheet(question: Question, { name, universe, request }: 
   if (question === 'edge') return edgeOf(strategy, common);
   if (question === 'pair') return pairOf(strategy, common);
   // Without a dial every number of its rules is offered as one.
-  const dialled = Object.keys(strategy.dials).length > 0 ? strategy : numbersAsDials(strategy);
+  const dialled = usedDials(strategy).length > 0 ? strategy : numbersAsDials(strategy);
   const axes = axesOf(dialled);
   if (axes.length === 0)
     return { ok: false, why: 'The sheet has neither a dial nor a number in its rules to turn.' };
@@ -74,10 +75,13 @@ const SHORT: Readonly<Record<Question, string>> = {
 type Dial = Strategy['dials'][string];
 
 /** The first dials, each over its range, or from half to one and a half times its value where it has none. */
-function axesOf({ dials }: Strategy) {
-  return Object.entries(dials)
+function axesOf(strategy: Strategy) {
+  return usedDials(strategy)
     .slice(0, MOST_AXES)
-    .map(([dial, its]) => axisOf(dial, its));
+    .flatMap((dial) => {
+      const its = strategy.dials[dial];
+      return its ? [axisOf(dial, its)] : [];
+    });
 }
 
 /** The axis that a dial makes. */

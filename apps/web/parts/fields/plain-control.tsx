@@ -86,7 +86,7 @@ export function UniverseField({ value, onPick, ...shared }: Shared & { onPick: (
       value={value}
       shown={
         gone
-          ? `${value} (not in the store)`
+          ? 'one that is no longer here: choose another'
           : `${nameOfUniverse(value, own?.name)}${size ? ` (${size})` : ''}`
       }
       onPick={(picked) => onPick(more.some(({ symbol }) => symbol === picked) ? picked : alone(picked))}

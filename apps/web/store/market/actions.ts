@@ -133,9 +133,16 @@ export async function renameUniverse(universe: StoredUniverse, name: string): Pr
   );
 }
 
+/** Deletes it; sheets that trade it are named, for they will have nothing to trade. */
 export async function removeUniverse(universe: StoredUniverse): Promise<void> {
+  const sheets = await database.sheets
+    .filter((sheet) => sheet.deleted === undefined && sheet.draft?.universe === universe.id)
+    .toArray();
+  const names = sheets.map(({ draft }) => `“${draft.name ?? 'Untitled'}”`);
   await change(
-    `${universe.name} is deleted.`,
+    names.length === 0
+      ? `${universe.name} is deleted.`
+      : `${universe.name} is deleted; it was traded by ${names.slice(0, 3).join(', ')}${names.length > 3 ? ` and ${names.length - 3} more` : ''}, which cannot run without it.`,
     () => database.universes.delete(universe.id),
     () => database.universes.put(universe),
   );

@@ -123,18 +123,23 @@ const TURNED: Readonly<Record<Comparator, Comparator>> = {
   'crosses below': 'crosses above',
 };
 
+interface MirroredRule {
+  readonly text: string;
+  /** the conditions that stay as they are, for they have no direction */
+  readonly kept: readonly string[];
+  /** whether all of it stays: true whenever the rule is */
+  readonly isItself: boolean;
+}
+
 /**
  * A rule's text turned over, with what it says switched off; undefined where it does not read.
  * @returns also the conditions that stay as they are, for they have no direction
  */
-export function mirroredRule(
-  text: string,
-  unit: BarUnit,
-): { readonly text: string; readonly kept: readonly string[] } | undefined {
+export function mirroredRule(text: string, unit: BarUnit): MirroredRule | undefined {
   const read = readOutline(text, unit);
   if (!read.ok) return undefined;
   const { tree, notes } = read.outline;
-  if (!tree) return { text, kept: [] };
+  if (!tree) return { text, kept: [], isItself: false };
   const over = mirrored(tree);
   const kept: string[] = [];
   const collect = (before: Node, after: Node): void => {
@@ -145,7 +150,8 @@ export function mirroredRule(
     } else if (printRule(before, unit) === printRule(after, unit)) kept.push(printRule(before, unit));
   };
   collect(tree, over);
-  return { text: writeOutline({ tree: over, notes }, unit), kept };
+  const isItself = printRule(tree, unit) === printRule(over, unit);
+  return { text: writeOutline({ tree: over, notes }, unit), kept, isItself };
 }
 
 /** A value's text turned over, and whether it ranks the other way round there; undefined where it does not read. */
