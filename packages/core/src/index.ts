@@ -51,6 +51,7 @@ export type { Explanation } from './explain.ts';
 export type { Check, OwnEvent } from './follow/checks.ts';
 export { reviewDates, type TimeExit } from './follow/dates.ts';
 export type { Evening, FollowSettings, Tested, Unfilled } from './follow/evening.ts';
+export { type FarFill, fillsFarOff } from './follow/far-fills.ts';
 export type { FillPair, FillsBeside } from './follow/fills-beside.ts';
 export type { FollowedAccount, OwnFill, OwnHolding } from './follow/own-account.ts';
 export type { Since, TradesTold } from './follow/since.ts';

@@ -28,6 +28,11 @@ const HEADINGS: Readonly<Record<string, readonly string[]>> = {
 
 type Column = 'date' | 'symbol' | 'side' | 'shares' | 'price' | 'costs' | 'what';
 
+/** The columns in the order in which they are written, and read where there is no header. */
+const FILLS: readonly Column[] = ['date', 'symbol', 'side', 'shares', 'price', 'costs'];
+const HOLDINGS: readonly Column[] = ['symbol', 'side', 'shares', 'date', 'price'];
+const EVENTS: readonly Column[] = ['date', 'symbol', 'what'];
+
 const ACTIONS: Readonly<Record<string, OwnFill['action']>> = {
   buy: 'buy',
   bought: 'buy',
@@ -50,18 +55,28 @@ const ACTIONS: Readonly<Record<string, OwnFill['action']>> = {
 interface Sheet {
   readonly columns: ReadonlyMap<Column, number>;
   readonly rows: readonly (readonly string[])[];
+  /** the line of the first of them */
+  readonly firstLine: number;
   readonly day: (cell: string) => number | undefined;
   readonly number: (cell: string) => number;
 }
 
-function sheetOf(text: string, file: string, needed: readonly Column[]): Result<Sheet> {
+/** @param order the columns of a table without a header, as the field that is typed into shows them */
+function sheetOf(
+  text: string,
+  file: string,
+  needed: readonly Column[],
+  order: readonly Column[],
+): Result<Sheet> {
   const refuse = (message: string, line?: number): Result<Sheet> => ({
     ok: false,
     problems: [{ file, ...(line !== undefined && { line }), message }],
   });
   const fault = faultInText(text, text.slice(0, 2000).includes(';') ? ';' : ',');
   if (fault) return refuse(fault.message, fault.line);
-  const [header = [], ...rows] = [...csvRows(text)];
+  const all = [...csvRows(text)];
+  const hasHeader = isHeader(all[0] ?? []);
+  const [header, rows] = hasHeader ? [all[0] ?? [], all.slice(1)] : [order, all];
   if (rows.length > LIMITS.members) {
     return refuse(`at most ${told(LIMITS.members)} rows are read; this file has ${told(rows.length)}`);
   }
@@ -76,18 +91,25 @@ function sheetOf(text: string, file: string, needed: readonly Column[]): Result<
     return refuse(`the header lacks ${lacking.join(', ')}; it reads “${header.join(', ').slice(0, 80)}”`, 1);
   }
   const cells = (column: Column): string[] => rows.map((row) => row[columns.get(column) ?? -1]?.trim() ?? '');
-  const { order } = guessDateOrder(cells('date').filter((cell) => cell !== ''));
+  const { order: dates } = guessDateOrder(cells('date').filter((cell) => cell !== ''));
   const decimal = guessDecimal([...cells('price'), ...cells('shares'), ...cells('costs')]);
   return {
     ok: true,
     value: {
       columns,
       rows,
-      day: (cell) => dayFromIso(cell) ?? dayFromCell(cell, order),
+      firstLine: hasHeader ? 2 : 1,
+      day: (cell) => dayFromIso(cell) ?? dayFromCell(cell, dates),
       number: (cell) => numberFromCell(cell, decimal),
     },
   };
 }
+
+/** Whether a row names columns: one of its cells is a heading. A row of values holds none. */
+const isHeader = (cells: readonly string[]): boolean =>
+  cells.some((cell) =>
+    Object.values(HEADINGS).some((headings) => headings.includes(cell.trim().toLowerCase())),
+  ) || cells.every((cell) => !/\d/.test(cell));
 
 /** A fault of one row, thrown to leave it aside. */
 class BadRow extends Error {}
@@ -131,9 +153,15 @@ class Row {
   }
 }
 
-function rowsOf<T>(text: string, file: string, needed: readonly Column[], read: (row: Row) => T): OwnRows<T> {
+function rowsOf<T>(
+  text: string,
+  file: string,
+  needed: readonly Column[],
+  order: readonly Column[],
+  read: (row: Row) => T,
+): OwnRows<T> {
   if (text.trim() === '') return { rows: [], problems: [] };
-  const sheet = sheetOf(text, file, needed);
+  const sheet = sheetOf(text, file, needed, order);
   if (!sheet.ok) return { rows: [], problems: sheet.problems };
   const rows: T[] = [];
   const problems: FileProblem[] = [];
@@ -143,7 +171,7 @@ function rowsOf<T>(text: string, file: string, needed: readonly Column[], read: 
       rows.push(read(new Row(sheet.value, cells)));
     } catch (error) {
       if (!(error instanceof BadRow)) throw error;
-      problems.push({ file, line: k + 2, message: error.message });
+      problems.push({ file, line: k + sheet.value.firstLine, message: error.message });
     }
   }
   return { rows, problems };
@@ -156,28 +184,34 @@ const above0 = (value: number, what: string): number => {
 
 /** date, symbol, side (buy or sell), shares, price and perhaps costs; shares below 0 are sold. Oldest first. */
 export function readFillsCsv(text: string, file: string): OwnRows<OwnFill> {
-  const { rows, problems } = rowsOf(text, file, ['date', 'symbol', 'shares', 'price'], (row): OwnFill => {
-    const shares = row.number('shares', 'a number of shares');
-    const side = row.text('side').toLowerCase();
-    const action = side === '' ? (shares < 0 ? 'sell' : 'buy') : ACTIONS[side];
-    if (!action) throw new BadRow(`“${side.slice(0, 40)}” is neither buy nor sell`);
-    const costs = row.text('costs') === '' ? 0 : Math.abs(row.number('costs', 'what it cost'));
-    return {
-      day: row.day(),
-      symbol: row.symbol(),
-      action,
-      shares: above0(Math.abs(shares), 'the number of shares'),
-      price: above0(row.number('price', 'a price'), 'the price'),
-      costs,
-    };
-  });
+  const { rows, problems } = rowsOf(
+    text,
+    file,
+    ['date', 'symbol', 'shares', 'price'],
+    FILLS,
+    (row): OwnFill => {
+      const shares = row.number('shares', 'a number of shares');
+      const side = row.text('side').toLowerCase();
+      const action = side === '' ? (shares < 0 ? 'sell' : 'buy') : ACTIONS[side];
+      if (!action) throw new BadRow(`“${side.slice(0, 40)}” is neither buy nor sell`);
+      const costs = row.text('costs') === '' ? 0 : Math.abs(row.number('costs', 'what it cost'));
+      return {
+        day: row.day(),
+        symbol: row.symbol(),
+        action,
+        shares: above0(Math.abs(shares), 'the number of shares'),
+        price: above0(row.number('price', 'a price'), 'the price'),
+        costs,
+      };
+    },
+  );
   // Fills of one day keep the order in which they stand.
   return { rows: [...rows].sort((a, b) => a.day - b.day), problems };
 }
 
 /** symbol and shares, and perhaps side (long or short), date and price of the entry; shares below 0 are short. */
 export function readHoldingsCsv(text: string, file: string): OwnRows<OwnHolding> {
-  return rowsOf(text, file, ['symbol', 'shares'], (row): OwnHolding => {
+  return rowsOf(text, file, ['symbol', 'shares'], HOLDINGS, (row): OwnHolding => {
     const shares = row.number('shares', 'a number of shares');
     const side = row.text('side').toLowerCase();
     if (!['', 'long', 'short'].includes(side))
@@ -194,7 +228,7 @@ export function readHoldingsCsv(text: string, file: string): OwnRows<OwnHolding>
 
 /** date, symbol, what. */
 export function readEventsCsv(text: string, file: string): OwnRows<OwnEvent> {
-  return rowsOf(text, file, ['date', 'symbol'], (row) => ({
+  return rowsOf(text, file, ['date', 'symbol'], EVENTS, (row) => ({
     day: row.day(),
     symbol: row.symbol(),
     what: row.text('what').slice(0, 200) || 'event',
@@ -204,7 +238,7 @@ export function readEventsCsv(text: string, file: string): OwnRows<OwnEvent> {
 /** Fills as CSV that {@link readFillsCsv} reads back. */
 export function fillsCsv(fills: readonly OwnFill[]): string {
   return writeCsv(
-    ['date', 'symbol', 'side', 'shares', 'price', 'costs'],
+    FILLS,
     fills.map(({ day, symbol, action, shares, price, costs }) => [
       isoFromDay(day),
       symbol,
@@ -219,7 +253,7 @@ export function fillsCsv(fills: readonly OwnFill[]): string {
 /** Holdings as CSV that {@link readHoldingsCsv} reads back. */
 export function holdingsCsv(holdings: readonly OwnHolding[]): string {
   return writeCsv(
-    ['symbol', 'side', 'shares', 'date', 'price'],
+    HOLDINGS,
     holdings.map(({ symbol, side, shares, day, price }) => [
       symbol,
       side,
@@ -233,7 +267,7 @@ export function holdingsCsv(holdings: readonly OwnHolding[]): string {
 /** Events as CSV that {@link readEventsCsv} reads back. */
 export function eventsCsv(events: readonly OwnEvent[]): string {
   return writeCsv(
-    ['date', 'symbol', 'what'],
+    EVENTS,
     events.map(({ day, symbol, what }) => [isoFromDay(day), symbol, what]),
   );
 }

@@ -29,6 +29,32 @@ describe('own fills', () => {
     });
   });
 
+  it('are read without a header, in the order that the field shows, and a bad row keeps its line', () => {
+    const rows = '2026-01-02,A,buy,5,10,1\n2026-01-05,A,sell,5,11.5,1\nnever,A,buy,1,1,0\n';
+    expect(readFillsCsv(rows, 'f')).toMatchObject({
+      rows: [
+        { day: day('2026-01-02'), symbol: 'A', action: 'buy', shares: 5, price: 10, costs: 1 },
+        { day: day('2026-01-05'), action: 'sell', price: 11.5 },
+      ],
+      problems: [{ line: 3, message: expect.stringContaining('“never” is no date') }],
+    });
+    expect(readHoldingsCsv('A,short,7,2026-01-02,50\nB,long,3\n', 'f')).toMatchObject({
+      rows: [
+        { symbol: 'A', side: 'short', shares: 7, price: 50 },
+        { symbol: 'B', side: 'long', shares: 3 },
+      ],
+      problems: [],
+    });
+    expect(readEventsCsv('2026-02-02,A,results\n', 'f')).toMatchObject({
+      rows: [{ what: 'results' }],
+      problems: [],
+    });
+    // Headings that none of ours are, are told as such.
+    expect(readFillsCsv('when,which,how many\n2026-01-02,A,5\n', 'f').problems[0]?.message).toContain(
+      'the header lacks',
+    );
+  });
+
   it('sell shares below nothing where no side is said', () => {
     const { rows } = readFillsCsv('date,symbol,shares,price\n2026-01-02,A,-5,10\n', 'f');
     expect(rows).toMatchObject([{ action: 'sell', shares: 5 }]);

@@ -1,6 +1,6 @@
 'use client';
 
-import type { Evening, FollowedAccount, OwnFill } from '@plateau/core';
+import { type Evening, type FarFill, type FollowedAccount, isoFromDay, type OwnFill } from '@plateau/core';
 import {
   describeProblem,
   fillsCsv,
@@ -13,11 +13,12 @@ import { Upload } from 'lucide-react';
 import { type ReactNode, useEffect, useId, useRef, useState } from 'react';
 import { canHold, type StoredFollowed } from '@/model/follow/followed.ts';
 import { accountOf, nameOfUsed, type TypedAccount, typedOf } from '@/model/follow/typed-account.ts';
+import { farOff } from '@/store/follow/far-off.ts';
 import { changeFollowed } from '@/store/follow/followed.ts';
 import { keepTypedAccount } from '@/store/follow/typed-account.ts';
 import { box } from '@/ui/box.ts';
 import { Button } from '@/ui/button';
-import { count } from '@/ui/format.ts';
+import { count, price } from '@/ui/format.ts';
 import { NumberField } from '@/ui/number-field.tsx';
 import { Radio } from '@/ui/radio.tsx';
 import { useFileChoice } from '@/ui/use-file-choice.tsx';
@@ -78,6 +79,8 @@ export function Account({ followed, evening, unused }: AccountProps) {
       setTold(`What you type stands here alone until it is used: ${error.message}.`),
     );
   }, [typed, key]);
+  // Asked about once; the same rows again are meant.
+  const [doubted, setDoubted] = useState<string>();
   const kinds = KINDS.filter(([one]) => canHold(followed) || one === 'simulated' || one === 'capital');
 
   const use = async (): Promise<void> => {
@@ -93,6 +96,13 @@ export function Account({ followed, evening, unused }: AccountProps) {
     ];
     const made = accountOf(typed, read.holdings.rows);
     if (typeof made === 'string') return setTold(made);
+    const far = await farOff(read.fills.rows);
+    if (far.length > 0 && doubted !== typed.fills) {
+      setDoubted(typed.fills);
+      return setTold(
+        `Not used yet: ${far.slice(0, 4).map(farWords).join('; ')}${far.length > 4 ? ` and ${count(far.length - 4)} more` : ''}. Mend the price, or press again to use it all the same.`,
+      );
+    }
     const change = { account: made, fills: read.fills.rows, events: read.events.rows };
     committed.current = nameOfUsed(change);
     isTouched.current = true;
@@ -169,6 +179,10 @@ export function Account({ followed, evening, unused }: AccountProps) {
   );
 }
 
+/** What a fill was written at, beside what traded that day. */
+const farWords = ({ fill: { day, symbol, price: at }, low, high }: FarFill): string =>
+  `${symbol} on ${isoFromDay(day)} at ${price(at)}, where it traded from ${price(low)} to ${price(high)}`;
+
 const problemsOf = ({ problems }: OwnRows<unknown>): string[] => problems.map(describeProblem);
 
 interface RowsProps {
@@ -187,7 +201,13 @@ function Rows({ name, about, value, placeholder, onChange }: RowsProps) {
     onFile: async (file) => onChange(await file.text()),
   });
   const id = useId();
-  const lines = value.trim() === '' ? 0 : value.trim().split('\n').length - 1;
+  const lines =
+    value.trim() === ''
+      ? 0
+      : value
+          .trim()
+          .split('\n')
+          .filter((line) => /\d/.test(line)).length;
   return (
     <div className="grid gap-1">
       <div className="flex items-center gap-3">
