@@ -207,7 +207,7 @@ export const sections: readonly Section[] = [
         name: 'Least part of the size',
         kind: 'number',
         initial: '',
-        unit: '% of it',
+        unit: '% of the size',
         hint: 'no least',
       },
       { key: 'limits.newPerDay', label: 'New a day', kind: 'number', initial: '', hint: 'no limit' },

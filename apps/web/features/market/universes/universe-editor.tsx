@@ -76,7 +76,7 @@ export function UniverseEditor({ universe, names, listings, sessions, view, onVi
         />
       </div>
       <p className="text-soft">
-        {count(symbols.length)} instruments in {count(members.length)} spells of membership
+        {count(symbols.length, 'instrument')} in {count(members.length, 'spell')} of membership
         {universe.source ? `, kept by ${universe.source}` : ''}.
       </p>
       {!isDated(members) && (

@@ -14,6 +14,10 @@ const SHOWN = 40;
 /** Basis points, as 4.2. */
 const points = (value: number | undefined): string => ratio(value ?? Number.NaN, 1);
 
+/** @example 8.0 basis points better than simulated */
+export const besideSimulated = (worse: number): string =>
+  `${points(Math.abs(worse))} basis points ${worse < 0 ? 'better' : 'worse'} than simulated`;
+
 /** Own fills laid against those of the simulation. */
 export function OwnFills({ name, beside }: { name: string; beside: FillsBeside }) {
   const { pairs, unasked, missed, meanSlippage, slippageByMoney } = beside;
@@ -24,7 +28,7 @@ export function OwnFills({ name, beside }: { name: string; beside: FillsBeside }
         {count(pairs.length - missed)} of {count(pairs.length, 'order')} of the simulation were filled,{' '}
         {count(missed)} missed.{' '}
         {missed < pairs.length &&
-          `Fills were worse than simulated by ${points(meanSlippage)} basis points on average, by ${points(slippageByMoney)} weighted by their money.`}
+          `Fills were ${besideSimulated(meanSlippage)} on average, ${besideSimulated(slippageByMoney)} weighted by their money.`}
         {unasked.length > 0 &&
           ` ${count(unasked.length, 'fill')} fit no order: ${unasked
             .slice(0, 5)

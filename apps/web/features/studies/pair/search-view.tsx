@@ -123,7 +123,7 @@ function searchVerdict({ rows, tried, failed }: PairSearch): string[] {
   const told = rows.filter(({ unitRootT }) => unitRootT < UNIT_ROOT_CRITICAL.five).length;
   const [first] = rows;
   return [
-    `${count(tried, 'pair')} were tried. ${count(told)} of them are hard to call a random walk at 5% in the training; about ${count(Math.round(pairsByLuck(tried)))} would be by luck alone.`,
+    `${count(tried, 'pair')} ${tried === 1 ? 'was' : 'were'} tried. Of ${count(told)} a random walk is ruled out at 5% in the training; of about ${count(Math.round(pairsByLuck(tried)))} it would be by luck alone.`,
     ...(first
       ? [
           `First is ${first.y} against ${first.x}, with a unit-root t of ${ratio(first.unitRootT)}: its Sharpe ratio was ${ratio(first.training)} in the training and ${ratio(first.test)} after it.`,
