@@ -288,6 +288,15 @@ test('pairs: a search with its tries in sight, one pair opened, its threshold tu
   // Turning the threshold is an act like any other.
   await page.keyboard.press('ControlOrMeta+z');
   await expect(page.getByRole('textbox', { name: 'In from' })).toHaveValue('2');
+
+  // A date that cannot be is told, and once it is mended the pair is there again.
+  const from = settings().getByRole('textbox', { name: 'From', exact: true });
+  await from.fill('2035-01-01');
+  await from.press('Enter');
+  await expect(page.locator('[data-condition=faulty]')).toBeAttached();
+  await from.fill('');
+  await from.press('Enter');
+  await expect(page.locator('[data-condition=found]')).toBeAttached();
 });
 
 test('a shake: every repetition a point, and the worst as runs', async () => {

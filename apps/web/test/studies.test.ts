@@ -37,6 +37,7 @@ import {
   openVeilOf,
   removeStudy,
 } from '../store/studies/studies.ts';
+import { expectTouch, forgetUntouched, touched } from '../store/studies/untouched.ts';
 import { doAgain, takeBack, useActs } from '../store/undo.ts';
 
 const skerry = createSkerryMarket();
@@ -193,6 +194,21 @@ describe('studies in the store', () => {
     await database.pieces.clear();
     useActs.setState({ studies: EMPTY });
   });
+  it('that were only looked at leave no row behind; touched ones stay', async () => {
+    const [looked = '', named = '', run = '', begun = ''] = await Promise.all(
+      DEMO_STUDIES.slice(0, 4).map((demo) => addStudy(demoStudy(demo))),
+    );
+    for (const id of [looked, named, run, begun]) await expectTouch(id);
+    await nameStudy(named, { name: 'mine' });
+    touched(run);
+    await database.pieces.put({ id: 'p', study: begun } as never);
+    for (const id of [looked, named, run, begun]) await forgetUntouched(id);
+    expect(await database.studies.toCollection().primaryKeys()).toEqual([named, run, begun].sort());
+    // What was there before is not of a doubt's making.
+    await forgetUntouched(named);
+    expect(await database.studies.get(named)).toBeDefined();
+  });
+
   const stored = async (id: string): Promise<StoredStudy> => {
     const row = await database.studies.get(id);
     if (!row) throw new Error('it is there');
@@ -279,7 +295,7 @@ describe('studies in the store', () => {
     const id = await addStudy(study);
     const before = await stored(id);
     const none = (now: Study): Study => ({ ...now, horizons: [] }) as Study;
-    await expect(changeStudy(id, none, 'no horizon')).rejects.toThrow(/horizons/);
+    await expect(changeStudy(id, none, 'no horizon')).rejects.toThrow(/^Bars after: it must contain at least/);
     expect(await stored(id)).toEqual(before);
   });
 

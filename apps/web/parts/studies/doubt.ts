@@ -9,6 +9,7 @@ import type { Question } from '@/model/studies/questions.ts';
 import type { StudyOrigin } from '@/model/studies/stored-study.ts';
 import { logbookOf } from '@/store/logbook.ts';
 import { addStudy } from '@/store/studies/studies.ts';
+import { expectTouch } from '@/store/studies/untouched.ts';
 
 /**
  * Makes the study that answers a question about the sheet.
@@ -51,5 +52,7 @@ async function make(
 ): Promise<string> {
   const made = studyFromSheet(question, doubted);
   if (!made.ok) throw new Error(made.why);
-  return addStudy(made.study, origin);
+  const id = await addStudy(made.study, origin);
+  await expectTouch(id);
+  return id;
 }

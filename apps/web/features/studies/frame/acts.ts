@@ -3,9 +3,11 @@
 import type { Study } from '@plateau/core';
 import { tellFault, useRunningStudies } from '@/parts/studies/state.ts';
 import { changeStudy } from '@/store/studies/studies.ts';
+import { touched } from '@/store/studies/untouched.ts';
 
 /** Runs it from where it was stopped. */
 export async function runIt(id: string): Promise<void> {
+  touched(id);
   const { startStudy } = await import('@/parts/studies/running.ts');
   await startStudy(id);
 }

@@ -3,7 +3,7 @@
 import type { Study, StudyNews, StudyResult } from '@plateau/core';
 import { ArrowLeft, Copy, Download, Trash2 } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { memo, useCallback, useEffect, useEffectEvent, useMemo, useState } from 'react';
+import { memo, useCallback, useEffect, useEffectEvent, useMemo, useRef, useState } from 'react';
 import { nameOfUniverse } from '@/model/market/alone.ts';
 import { questionOf } from '@/model/studies/questions.ts';
 import { KIND_NAMES, nameOfStudy, type StoredStudy, studyOf } from '@/model/studies/stored-study.ts';
@@ -12,6 +12,7 @@ import { HelpMark } from '@/parts/help-mark.tsx';
 import { type StudyCondition, useCondition } from '@/parts/studies/use-condition.ts';
 import { useUniverses } from '@/store/market/listings.ts';
 import { duplicateStudy, nameStudy, removeStudy } from '@/store/studies/studies.ts';
+import { forgetUntouched } from '@/store/studies/untouched.ts';
 import { told } from '@/store/told.ts';
 import { IconButton } from '@/ui/button';
 import { moment } from '@/ui/format.ts';
@@ -45,6 +46,7 @@ export function StudyView({ row }: { row: StoredStudy }) {
   const name = nameOfStudy(row);
   const study = useMemo(() => studyOf(row), [row]);
   const condition = useCondition(row);
+  useEffect(() => () => void forgetUntouched(id), [id]);
   const universes = useUniverses();
   useTitle('Studies', name);
   const missing = universes && missingUniverse(study, universes);
@@ -127,8 +129,14 @@ const A_SECOND = 1000;
 
 /** Runs a quick study whenever it has no answer: it is live. */
 function useRunAtOnce(row: StoredStudy, { kind }: StudyCondition, quick: boolean): void {
-  const run = useEffectEvent(() => void told(runIt(row.id)));
-  const wanted = quick && kind === 'new';
+  // Of the document that it ran for: one that was stopped is not run again until it asks otherwise.
+  const ran = useRef<object>(undefined);
+  const run = useEffectEvent(() => {
+    if (ran.current === row.study) return;
+    ran.current = row.study;
+    void told(runIt(row.id));
+  });
+  const wanted = quick && (kind === 'new' || kind === 'stopped');
   // biome-ignore lint/correctness/useExhaustiveDependencies: another document is run anew
   useEffect(() => {
     if (wanted) run();
