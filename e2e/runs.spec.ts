@@ -430,6 +430,12 @@ test('the report goes out as one file that asks for nothing else, is printed, an
   const row = other.getByRole('table', { name: 'Figures: The curve' }).getByRole('row', { name: /^CAGR/ });
   await expect(row.getByRole('cell').first()).toHaveText(percent(figures.cagr));
   expect(await other.locator('.paper-trades tbody tr').count()).toBe(figures.trades);
+  // Its fonts are in it: what the reader has installed changes nothing.
+  const fonts = await other.evaluate(async () => {
+    await document.fonts.ready;
+    return [...document.fonts].filter(({ status }) => status === 'loaded').map(({ family }) => family);
+  });
+  expect([...new Set(fonts)].sort().join()).toMatch(/Source Sans 3 Variable.*Source Serif 4 Variable/);
   const sizes = await other
     .locator('svg.recharts-surface')
     .evaluateAll((charts) => charts.map((chart) => chart.getBoundingClientRect().width));

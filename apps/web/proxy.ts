@@ -13,7 +13,8 @@ export function proxy(request: NextRequest): NextResponse {
     // Charts and the editor set positions as style attributes.
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' data: blob:",
-    "font-src 'self'",
+    // The printed report has its fonts inside.
+    "font-src 'self' data:",
     `connect-src 'self'${development ? ' ws:' : ''}`,
     "object-src 'none'",
     "base-uri 'none'",

@@ -295,7 +295,9 @@ describe('studies in the store', () => {
     const id = await addStudy(study);
     const before = await stored(id);
     const none = (now: Study): Study => ({ ...now, horizons: [] }) as Study;
-    await expect(changeStudy(id, none, 'no horizon')).rejects.toThrow(/^Bars after: it must contain at least/);
+    await expect(changeStudy(id, none, 'no horizon')).rejects.toThrow(
+      /^Bars after: it must contain at least/,
+    );
     expect(await stored(id)).toEqual(before);
   });
 

@@ -111,7 +111,10 @@ function TakenFor({ text, told, onChoose }: TakenForProps) {
   if (read.kind === 'one' && everyDigit(read.value) === text) return null;
   if (read.kind === 'none' && told) return null;
   return (
-    <span role="status" className={`absolute top-full left-0 whitespace-nowrap px-1.5 py-0.5 ${POPPED}`}>
+    <span
+      role="status"
+      className={`absolute right-0 bottom-full mb-px whitespace-nowrap px-1.5 py-0.5 ${POPPED}`}
+    >
       {read.kind === 'one' && `= ${everyDigit(read.value)}`}
       {read.kind === 'none' && read.why}
       {read.kind === 'either' &&

@@ -53,7 +53,7 @@ export async function paperHtml(title: string, paper: ReactNode, trades: readonl
       '<meta charset="utf-8">',
       '<meta name="viewport" content="width=device-width">',
       `<title>${escaped(title || 'Report')}</title>`,
-      `<style>${appStyles()}${PAPER_STYLES}</style>`,
+      `<style>${await fontsInside()}${appStyles()}${PAPER_STYLES}</style>`,
       '</head>',
       `<body>${body.innerHTML}${tradesHtml(trades)}</body>`,
       '</html>',
@@ -94,7 +94,52 @@ function isLaidOut(host: Element): boolean {
   );
 }
 
-/** The app's rules; its fonts are files of their own and stay behind, their names remain. */
+/**
+ * The fonts that the report is drawn with, their bytes inside, so that it looks the same to one who has none of them. One that
+ * cannot be had, as on a page without a network, is left out: the reader's own takes its place.
+ */
+async function fontsInside(): Promise<string> {
+  const drawnWith = [...document.fonts].filter(({ status }) => status === 'loaded');
+  const rules = [...document.styleSheets]
+    .flatMap((sheet) => [...sheet.cssRules].map((rule) => ({ rule, base: sheet.href ?? location.href })))
+    .filter(({ rule }) => drawnWith.some((face) => isOf(rule, face)));
+  const texts = await Promise.all(
+    rules.map(async ({ rule, base }) => {
+      const [, path = ''] = /url\("?([^")]+)"?\)/.exec(rule.cssText) ?? [];
+      try {
+        const font = await (await fetch(new URL(path, base))).blob();
+        return rule.cssText.replace(path, await dataAddress(font));
+      } catch {
+        return '';
+      }
+    }),
+  );
+  return texts.join('\n');
+}
+
+const plainName = (family: string): string => family.replaceAll('"', '');
+
+/** Whether a rule is the one that a font was loaded by: of its family, style and characters. */
+function isOf(rule: CSSRule, face: FontFace): boolean {
+  if (!(rule instanceof CSSFontFaceRule)) return false;
+  const said = (name: string): string => rule.style.getPropertyValue(name).replace(/\s+/g, '').toLowerCase();
+  return (
+    plainName(rule.style.getPropertyValue('font-family')) === plainName(face.family) &&
+    said('font-style') === face.style &&
+    said('unicode-range') === face.unicodeRange.replace(/\s+/g, '').toLowerCase()
+  );
+}
+
+function dataAddress(file: Blob): Promise<string> {
+  return new Promise((resolve, reject) => {
+    const reader = new FileReader();
+    reader.onload = () => resolve(String(reader.result));
+    reader.onerror = () => reject(reader.error);
+    reader.readAsDataURL(file);
+  });
+}
+
+/** The app's rules but for its fonts. */
 function appStyles(): string {
   return [...document.styleSheets]
     .flatMap((sheet) => [...sheet.cssRules])
