@@ -150,7 +150,7 @@ describe('a study under way', () => {
       outcome: { kind: 'problems', problems: [{ path: 'signals', message: 'There is none.' }] },
     });
     await first;
-    expect(useRunningStudies.getState().faults.get(row.id)?.why).toBe('signals: There is none.');
+    expect(useRunningStudies.getState().faults.get(row.id)?.why).toBe('Signals: There is none.');
     asked.length = 0;
     const again = startStudy(row.id);
     expect(useRunningStudies.getState().faults.has(row.id)).toBe(false);
