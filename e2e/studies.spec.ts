@@ -135,7 +135,7 @@ test('files that are no studies, unknown universes and faults are told where the
   writeFileSync(file, JSON.stringify(pair));
   await choose(file);
   await button('Run', 'Two ferries').click();
-  await expect(row('Two ferries')).toContainText('y: There are no bars of GHOST.');
+  await expect(row('Two ferries')).toContainText('Y: There are no bars of GHOST.');
 
   const shake = JSON.parse(
     readFileSync(
