@@ -3,6 +3,7 @@
 import { dayFromIso, type Finding, isoFromDay, type Repair, type Universe, unpackBars } from '@plateau/core';
 import { toast } from 'sonner';
 import type { StoredListing, StoredRepair, StoredUniverse } from '@/model/rows.ts';
+import { textOf } from '@/model/sheet/sheet.ts';
 import { database } from '../database.ts';
 import { readOne } from '../read.ts';
 import { tellMarketChanged } from '../tabs.ts';
@@ -136,9 +137,9 @@ export async function renameUniverse(universe: StoredUniverse, name: string): Pr
 /** Deletes it; sheets that trade it are named, for they will have nothing to trade. */
 export async function removeUniverse(universe: StoredUniverse): Promise<void> {
   const sheets = await database.sheets
-    .filter((sheet) => sheet.deleted === undefined && sheet.draft?.universe === universe.id)
+    .filter((sheet) => sheet.deleted === undefined && textOf(sheet.draft ?? {}, 'universe') === universe.id)
     .toArray();
-  const names = sheets.map(({ draft }) => `“${draft.name ?? 'Untitled'}”`);
+  const names = sheets.map(({ draft }) => `“${textOf(draft, 'name')}”`);
   await change(
     names.length === 0
       ? `${universe.name} is deleted.`
