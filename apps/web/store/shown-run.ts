@@ -94,9 +94,18 @@ function isTrade(value: unknown): boolean {
     typeof trade.symbol === 'string' &&
     (trade.side === 'long' || trade.side === 'short') &&
     (trade.group === undefined || typeof trade.group === 'string') &&
+    isSession(trade.entrySession) &&
+    isSession(trade.exitSession) &&
     (trade.exitReason === undefined || typeof trade.exitReason === 'string') &&
     NUMBERS_OF_TRADE.every((key) => typeof trade[key] === 'number')
   );
+}
+
+function isSession(value: unknown): boolean {
+  if (value === undefined) return true;
+  if (typeof value !== 'object' || value === null) return false;
+  const { day, within } = value as Record<string, unknown>;
+  return typeof day === 'number' && (within === undefined || within === 'week' || within === 'month');
 }
 
 /** A run as the store gave it back; undefined where it is none. */

@@ -120,6 +120,7 @@ export {
   type Trade,
 } from './simulation/records.ts';
 export type { Problem, RunRequest } from './simulation/request.ts';
+export { entrySession, exitSession, type Session, sessionText } from './simulation/session.ts';
 export type { Bootstrap, Range } from './statistics/bootstrap.ts';
 export { type CalendarRow, type CalendarTable, calendarDifference } from './statistics/calendar-table.ts';
 export { type Caution, cautionsOf } from './statistics/cautions.ts';

@@ -1,10 +1,12 @@
 // Runs small enough to be worked out by hand, for what the golden cases leave open.
 
 import { describe, expect, it } from 'vitest';
+import { dayFromCivil, isoFromDay } from '../src/days/day.ts';
 import { createEngine } from '../src/engine.ts';
 import { at } from '../src/numeric/at.ts';
 import type { Run } from '../src/run.ts';
 import { OUTCOMES } from '../src/simulation/records.ts';
+import { entrySession, exitSession, sessionText } from '../src/simulation/session.ts';
 import type { Strategy } from '../src/strategy/strategy.ts';
 import { barsFrom, barsOf, strategyOf } from './market.ts';
 
@@ -223,6 +225,27 @@ describe('a run by hand', () => {
     const { marks, openTrades } = run(strategy, { A: daily });
     expect(marks.day.length).toBe(3);
     expect(openTrades[0]).toMatchObject({ entryPrice: 6, entryDay: daily.day[9], decisionDay: daily.day[4] });
+  });
+
+  it('tells the session of a fill beside the longer bar: its first at the open, its last at the close, the period within', () => {
+    // Five sessions a week; closes rise by 1, so the week that is bought opens at 6 and reaches 8.5 on its third day.
+    const daily = barsOf([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17]);
+    const sessions = (exit: string, stops: object, timing: Partial<Strategy['timing']> = {}) => {
+      const strategy = strategyOf({ bars: 'week', long: side('close = 5', exit, stops) });
+      const { trades } = run({ ...strategy, timing: { ...strategy.timing, ...timing } }, { A: daily });
+      return trades.map((trade) => [entrySession(trade), exitSession(trade)].map((s) => s && sessionText(s)));
+    };
+    const iso = (k: number): string => isoFromDay(at(daily.day, k));
+    expect(sessions('close = 10', {})).toEqual([[iso(5), iso(10)]]);
+    expect(sessions('close = 15', {}, { enter: 'next-close', exit: 'same-close' })).toEqual([
+      [iso(9), iso(14)],
+    ]);
+    expect(sessions('never', { target: { percent: 40 } })).toEqual([[iso(5), '2020-W03']]);
+    // Beyond the target at the open of the week after: filled there.
+    expect(sessions('never', { target: { percent: 70 } })).toEqual([[iso(5), iso(10)]]);
+    const monthly = { day: dayFromCivil(2006, 2, 28), within: 'month' } as const;
+    expect(sessionText(monthly)).toBe('2006-02');
+    expect(sessionText({ day: dayFromCivil(2021, 1, 3), within: 'week' })).toBe('2020-W53');
   });
 });
 

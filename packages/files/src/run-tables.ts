@@ -2,12 +2,16 @@
 
 import {
   at,
+  entrySession,
+  exitSession,
   isoFromDay,
   LEDGER_KINDS,
   OUTCOMES,
   type Run,
   returnsByPeriod,
+  type Session,
   type StandingOrder,
+  sessionText,
   type Trade,
 } from '@plateau/core';
 import { type Table, type TableColumn, tableCsv } from './tables.ts';
@@ -22,8 +26,13 @@ const number = (name: string): TableColumn => ({ name, kind: 'number' });
 const dayOf = (day: number | undefined): string | undefined =>
   day === undefined ? undefined : isoFromDay(day);
 
-/** Every trade, in the order given. */
+/**
+ * Every trade, in the order given. Of weekly and monthly runs the dates name the bars, and two further columns the sessions of
+ * the fills: a day, or the week or month within which a price was reached.
+ */
 export function tradesTable(trades: readonly Trade[]): Table {
+  const hasSessions = trades.some((t) => t.entrySession);
+  const session = (one: Session | undefined): string | undefined => one && sessionText(one);
   return {
     name: 'trades',
     columns: [
@@ -45,6 +54,7 @@ export function tradesTable(trades: readonly Trade[]): Table {
       number('mfe'),
       number('riskPerShare'),
       number('r'),
+      ...(hasSessions ? [text('entrySession'), text('exitSession')] : []),
     ],
     rows: trades.map((t) => [
       t.symbol,
@@ -65,6 +75,7 @@ export function tradesTable(trades: readonly Trade[]): Table {
       t.mfe,
       t.riskPerShare,
       t.r,
+      ...(hasSessions ? [session(entrySession(t)), session(exitSession(t))] : []),
     ]),
   };
 }

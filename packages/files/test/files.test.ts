@@ -281,6 +281,9 @@ describe('trades as CSV', () => {
     expect(row).toBe(
       "'=SUM(A1),long,1970-01-01,1970-01-02,0.30000000000000004,10,,,,0,0,-1,-0.1,3,-0.2,0,0,",
     );
+    const [head, weekly] = tradesCsv([{ ...trade, entrySession: { day: 0 } }]).split('\n');
+    expect(head).toMatch(/,r,entrySession,exitSession$/);
+    expect(weekly).toMatch(/^'=SUM\(A1\),long,1970-01-01,1970-01-02,.*,0,,1970-01-01,$/);
   });
 });
 

@@ -3,6 +3,7 @@
 import { countUntil, type DayBook, isoFromDay } from '@plateau/core';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { EntryDay } from '@/parts/trades/fill-day.tsx';
 import { IconButton } from '@/ui/button';
 import { count, money, percent, price, ratio, written } from '@/ui/format.ts';
 import { GoToDay } from '@/ui/go-to-day.tsx';
@@ -168,7 +169,7 @@ function Book({ book, parts, onTrade }: BookProps) {
             ...of(p.part),
             p.side,
             written(p.shares, 'shares'),
-            isoFromDay(p.entryDay),
+            <EntryDay key="since" of={p} />,
             price(p.entryPrice),
             price(p.close),
             money(p.value),

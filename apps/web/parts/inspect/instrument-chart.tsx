@@ -6,6 +6,7 @@ import { Bar, Line, ReferenceDot } from 'recharts';
 import { drawBar } from '@/parts/chart/marks.tsx';
 import { placeAxis } from '@/parts/chart/place-axis.tsx';
 import { periodTicks, type Row, rowsInView } from '@/parts/chart/rows.ts';
+import { EntryDay } from '@/parts/trades/fill-day.tsx';
 import { useBarsOf } from '@/store/market/bars-of.ts';
 import { ChartGroup } from '@/ui/chart/chart-group.tsx';
 import { ChartPane, plainLine } from '@/ui/chart/pane.tsx';
@@ -120,7 +121,7 @@ function Drawn({ symbol, trades, account, onOpen, bars }: InstrumentChartProps &
               className="min-h-[1.85rem] text-accent hover:underline"
               onClick={() => onOpen(trade)}
             >
-              {isoFromDay(trade.entryDay)} {trade.side}{' '}
+              <EntryDay of={trade} /> {trade.side}{' '}
               <span className={trade.profit > 0 ? 'text-gain' : 'text-loss'}>{percent(trade.return)}</span>
             </button>
           </li>

@@ -1,6 +1,6 @@
 // What a chart of one instrument's trades draws.
 
-import { at, type Bars, countUntil, type Trade } from '@plateau/core';
+import { at, type Bars, countUntil, entrySession, exitSession, type Trade } from '@plateau/core';
 
 /** An account's curve. */
 export interface AccountCurve {
@@ -39,6 +39,10 @@ export function tradesInView(
     return place >= first && place <= last ? place : undefined;
   };
   return trades
-    .map((trade) => ({ trade, entry: placeOf(trade.entryDay), exit: placeOf(trade.exitDay) }))
+    .map((trade) => ({
+      trade,
+      entry: placeOf(entrySession(trade).day),
+      exit: placeOf(exitSession(trade)?.day),
+    }))
     .filter(({ entry, exit }) => entry !== undefined || exit !== undefined);
 }

@@ -1,10 +1,11 @@
 'use client';
 
-import { type FigurePart, isoFromDay, type Trade, type TradeStory } from '@plateau/core';
+import { entrySession, type FigurePart, isoFromDay, type Trade, type TradeStory } from '@plateau/core';
 import { ChevronLeft, ChevronRight, Dices } from 'lucide-react';
-import { type RefObject, useMemo, useRef, useState } from 'react';
+import { type ReactNode, type RefObject, useMemo, useRef, useState } from 'react';
 import { TestOnButton } from '@/parts/test-on-button.tsx';
 import { EXIT_BY } from '@/parts/trades/exit-words.ts';
+import { EntryDay, ExitDay, entryText } from '@/parts/trades/fill-day.tsx';
 import { VERDICTS } from '@/parts/trades/verdicts.ts';
 import { Button, IconButton } from '@/ui/button';
 import { ChartOut } from '@/ui/chart/chart-out.tsx';
@@ -168,7 +169,7 @@ interface ToolsProps {
 
 /** The ways to other trades, and out. */
 function Tools({ trade, place, count: all, jumps, onStep, onAny, chart }: ToolsProps) {
-  const { symbol, entryDay } = trade;
+  const { symbol } = trade;
   return (
     <>
       <p className="text-soft">
@@ -197,7 +198,7 @@ function Tools({ trade, place, count: all, jumps, onStep, onAny, chart }: ToolsP
         <Dices size={14} aria-hidden /> At random
       </Button>
       <ChartOut
-        name={`${symbol} ${isoFromDay(entryDay)}`}
+        name={`${symbol} ${entryText(trade)}`}
         charts={chart}
         label="The trade’s chart as a picture"
       />
@@ -206,7 +207,7 @@ function Tools({ trade, place, count: all, jumps, onStep, onAny, chart }: ToolsP
       </span>
       <Link
         className="text-accent underline"
-        href={`/market?symbol=${encodeURIComponent(symbol)}&day=${isoFromDay(entryDay)}`}
+        href={`/market?symbol=${encodeURIComponent(symbol)}&day=${isoFromDay(entrySession(trade).day)}`}
       >
         In the Market
       </Link>
@@ -216,19 +217,20 @@ function Tools({ trade, place, count: all, jumps, onStep, onAny, chart }: ToolsP
 
 function Summary({ trade, onDay }: { trade: Trade; onDay: (day: number) => void }) {
   const { shares, entryDay, entryPrice, exitDay, exitPrice, profit } = trade;
-  const day = (value: number) => (
-    <button type="button" className="text-accent underline" onClick={() => onDay(value)}>
-      {isoFromDay(value)}
+  const day = (bar: number, session: ReactNode) => (
+    <button type="button" className="text-accent underline" onClick={() => onDay(bar)}>
+      {session}
     </button>
   );
   return (
     <p>
-      {written(shares, 'shares')} shares in at {price(entryPrice)} on {day(entryDay)},{' '}
+      {written(shares, 'shares')} shares in at {price(entryPrice)} on {day(entryDay, <EntryDay of={trade} />)}
+      ,{' '}
       {exitDay === undefined ? (
         'still held'
       ) : (
         <>
-          out at {price(exitPrice ?? Number.NaN)} on {day(exitDay)}
+          out at {price(exitPrice ?? Number.NaN)} on {day(exitDay, <ExitDay of={trade} />)}
         </>
       )}
       :{' '}

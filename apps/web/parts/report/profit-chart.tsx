@@ -1,19 +1,11 @@
 'use client';
 
-import { isoFromDay, type Trade } from '@plateau/core';
+import { exitSession, type Trade } from '@plateau/core';
 import { useMemo } from 'react';
-import {
-  ReferenceLine,
-  ResponsiveContainer,
-  Scatter,
-  ScatterChart,
-  Tooltip,
-  XAxis,
-  YAxis,
-  ZAxis,
-} from 'recharts';
+import { ReferenceLine, ResponsiveContainer, Scatter, ScatterChart, Tooltip, YAxis, ZAxis } from 'recharts';
+import { exitText } from '@/parts/trades/fill-day.tsx';
 import { Grid } from '@/ui/chart/grid.tsx';
-import { plainAxis } from '@/ui/chart/time-axis.tsx';
+import { dayAxis, type dayTicks, plainAxis } from '@/ui/chart/time-axis.tsx';
 import { money, percent } from '@/ui/format.ts';
 
 /** Trades drawn; of more, those with the largest profits and losses. */
@@ -21,17 +13,23 @@ const MOST = 1500;
 
 interface ProfitChartProps {
   readonly trades: readonly Trade[];
+  readonly ticks: ReturnType<typeof dayTicks>;
   readonly onOpen?: ((trade: Trade) => void) | undefined;
 }
 
 /** The return of each trade over time: a dot by its exit day, as large as its money, filled for a profit and a ring for a loss. */
-export function ProfitChart({ trades, onOpen }: ProfitChartProps) {
+export function ProfitChart({ trades, ticks, onOpen }: ProfitChartProps) {
   const points = useMemo(
     () =>
       [...trades]
         .sort((a, b) => Math.abs(b.profit) - Math.abs(a.profit))
         .slice(0, MOST)
-        .map((trade) => ({ x: trade.exitDay ?? 0, y: trade.return, z: Math.abs(trade.profit), trade })),
+        .map((trade) => ({
+          day: exitSession(trade)?.day ?? 0,
+          y: trade.return,
+          z: Math.abs(trade.profit),
+          trade,
+        })),
     [trades],
   );
   return (
@@ -44,13 +42,7 @@ export function ProfitChart({ trades, onOpen }: ProfitChartProps) {
         <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 900, height: 224 }}>
           <ScatterChart margin={{ top: 4, right: 8, bottom: 0, left: 0 }}>
             <Grid upright />
-            <XAxis
-              dataKey="x"
-              type="number"
-              domain={['dataMin', 'dataMax']}
-              tickFormatter={(day: number) => isoFromDay(day).slice(0, 7)}
-              {...plainAxis}
-            />
+            {dayAxis(ticks, true)}
             <YAxis
               dataKey="y"
               type="number"
@@ -66,8 +58,8 @@ export function ProfitChart({ trades, onOpen }: ProfitChartProps) {
                 const trade = (payload?.[0]?.payload as { trade: Trade } | undefined)?.trade;
                 return trade ? (
                   <p className="border border-strong bg-raised px-2 py-1">
-                    {trade.symbol} {trade.side}, out {isoFromDay(trade.exitDay ?? 0)}: {percent(trade.return)}
-                    , {money(trade.profit)}
+                    {trade.symbol} {trade.side}, out {exitText(trade)}: {percent(trade.return)},{' '}
+                    {money(trade.profit)}
                   </p>
                 ) : null;
               }}

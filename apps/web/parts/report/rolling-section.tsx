@@ -1,11 +1,11 @@
 'use client';
 
 import { at, figureEntry, isoFromDay, type Report, reduceCurves } from '@plateau/core';
-import { memo, useState } from 'react';
-import { Line, LineChart, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import { memo, useMemo, useState } from 'react';
+import { Line, LineChart, ReferenceLine, ResponsiveContainer, Tooltip, YAxis } from 'recharts';
 import { Grid } from '@/ui/chart/grid.tsx';
 import { HELD } from '@/ui/chart/land-and-water.tsx';
-import { StrokeKey } from '@/ui/chart/time-axis.tsx';
+import { dayAxis, dayTicks, plainAxis, StrokeKey } from '@/ui/chart/time-axis.tsx';
 import { percent, ratio } from '@/ui/format.ts';
 import { Toggle } from '@/ui/toggle.tsx';
 
@@ -32,6 +32,8 @@ export const RollingSection = memo(function RollingSection({
 }) {
   const [window, setWindow] = useState<'one' | 'three'>('one');
   const rolling = report.rolling[window];
+  const { first, last } = report;
+  const ticks = useMemo(() => dayTicks(days, { first, last }, 6), [days, first, last]);
   return (
     <>
       <Toggle
@@ -51,7 +53,8 @@ export const RollingSection = memo(function RollingSection({
             values={rolling[key]}
             held={key === 'beta' ? undefined : rolling.benchmark[key]}
             days={days}
-            first={report.first}
+            first={first}
+            ticks={ticks}
           />
         ))}
       </div>
@@ -68,9 +71,10 @@ interface RollingProps {
   readonly days: Int32Array;
   /** the place in `days` of the first value */
   readonly first: number;
+  readonly ticks: ReturnType<typeof dayTicks>;
 }
 
-function Rolling({ title, show, values, held, days, first }: RollingProps) {
+function Rolling({ title, show, values, held, days, first, ticks }: RollingProps) {
   const begin = values.findIndex((value) => !Number.isNaN(value));
   if (begin < 0) {
     return (
@@ -94,22 +98,8 @@ function Rolling({ title, show, values, held, days, first }: RollingProps) {
         <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 400, height: 128 }}>
           <LineChart data={rows} margin={{ top: 4, right: 8, bottom: 0, left: 0 }}>
             <Grid />
-            <XAxis
-              dataKey="day"
-              type="number"
-              domain={['dataMin', 'dataMax']}
-              tickFormatter={(day: number) => isoFromDay(day).slice(0, 4)}
-              tick={{ fill: 'var(--ink-soft)', fontSize: 11 }}
-              tickLine={false}
-              axisLine={false}
-            />
-            <YAxis
-              width={52}
-              tickFormatter={(value: number) => show(value)}
-              tick={{ fill: 'var(--ink-soft)', fontSize: 11 }}
-              tickLine={false}
-              axisLine={false}
-            />
+            {dayAxis(ticks, true)}
+            <YAxis width={52} tickFormatter={(value: number) => show(value)} {...plainAxis} />
             <ReferenceLine y={0} stroke="var(--hairline-strong)" />
             <Tooltip
               content={({ payload }) => {

@@ -52,7 +52,7 @@ export function ShortReport({ name, run, report, benchmark, onOpenTrade }: Short
         <DrawdownsSection rows={report.drawdowns} benchmark={benchmark} />
       </Part>
       <Part title="Trade studies">
-        <TradeStudiesSection report={report} />
+        <TradeStudiesSection report={report} days={run.marks.day} />
       </Part>
       <Part title="Against the benchmark">
         <RegressionSection report={report} benchmark={benchmark} />

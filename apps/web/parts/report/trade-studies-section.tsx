@@ -2,7 +2,6 @@
 
 import {
   type GroupFigures,
-  isoFromDay,
   type Report,
   TRADE_GROUPINGS,
   type Trade,
@@ -10,7 +9,9 @@ import {
 } from '@plateau/core';
 import { memo, useState } from 'react';
 import { Histogram } from '@/parts/chart/histogram.tsx';
+import { EntryDay, ExitDay } from '@/parts/trades/fill-day.tsx';
 import { GROUPINGS, groupName } from '@/parts/trades/grouping.ts';
+import { dayTicks } from '@/ui/chart/time-axis.tsx';
 import { count, money, percent, ratio } from '@/ui/format.ts';
 import { PlainTable } from '@/ui/plain-table.tsx';
 import { Select } from '@/ui/select.tsx';
@@ -20,6 +21,8 @@ import { ProfitChart } from './profit-chart.tsx';
 
 interface TradeStudiesProps {
   readonly report: Report;
+  /** the run's */
+  readonly days: Int32Array;
   readonly onOpen?: (trade: Trade) => void;
   /** with every grouping, and nothing to press */
   readonly paper?: boolean;
@@ -28,6 +31,7 @@ interface TradeStudiesProps {
 /** How the trades' returns are spread, where the profit came from, and what stops and targets would have met. */
 export const TradeStudiesSection = memo(function TradeStudiesSection({
   report,
+  days,
   onOpen,
   paper = false,
 }: TradeStudiesProps) {
@@ -37,7 +41,7 @@ export const TradeStudiesSection = memo(function TradeStudiesSection({
   return (
     <div className="grid gap-5">
       <Spread report={report} onOpen={onOpen} />
-      <ProfitChart trades={trades} onOpen={onOpen} />
+      <ProfitChart trades={trades} ticks={dayTicks(days, report)} onOpen={onOpen} />
       <p>
         Without its 5 best trades the profit of {money(concentration.profit)} would be{' '}
         {money(concentration.withoutBest)}; without its 5 worst, {money(concentration.withoutWorst)}. The
@@ -247,7 +251,7 @@ function Tail({ name, trades, onOpen }: TailProps) {
         ) : (
           trade.symbol
         ),
-        isoFromDay(trade.exitDay ?? trade.entryDay),
+        trade.exitDay === undefined ? <EntryDay key="left" of={trade} /> : <ExitDay key="left" of={trade} />,
         percent(trade.return),
       ])}
     />

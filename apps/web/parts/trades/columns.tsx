@@ -1,11 +1,11 @@
 // The columns of a table of trades: all that the contract records of one.
 
-import { isoFromDay, type Trade } from '@plateau/core';
+import { entrySession, exitSession, isoFromDay, type Trade } from '@plateau/core';
 import { dataColumn as column, type DataColumn } from '@/ui/data-table.tsx';
 import { count, money, percent, price, ratio, written } from '@/ui/format.ts';
 import type { Fields } from '@/ui/row-filter.ts';
+import { EntryDay, ExitDay, entryText, exitText } from './fill-day.tsx';
 
-const day = (value: number | undefined): string => (value === undefined ? 'open' : isoFromDay(value));
 const nan = (value: number | undefined): number => value ?? Number.NaN;
 
 /** What the position cost or brought at its entry, and as a share of the equity that it was sized on. */
@@ -19,10 +19,18 @@ export const tradeColumns: DataColumn<Trade>[] = [
   column('decision', 'Decided', (t) => t.decisionDay, {
     width: 74,
     left: true,
-    show: (t) => day(t.decisionDay),
+    show: (t) => isoFromDay(t.decisionDay),
   }),
-  column('entry', 'Entry', (t) => t.entryDay, { width: 74, left: true, show: (t) => day(t.entryDay) }),
-  column('exit', 'Exit', (t) => t.exitDay, { width: 74, left: true, show: (t) => day(t.exitDay) }),
+  column('entry', 'Entry', (t) => entrySession(t).day, {
+    width: 74,
+    left: true,
+    show: (t) => <EntryDay of={t} />,
+  }),
+  column('exit', 'Exit', (t) => exitSession(t)?.day, {
+    width: 74,
+    left: true,
+    show: (t) => <ExitDay of={t} />,
+  }),
   column('reason', 'Exit by', (t) => t.exitReason, {
     width: 62,
     left: true,
@@ -74,8 +82,8 @@ export function tradeFields(t: Trade, parts: readonly string[] = []): Fields {
     side: t.side,
     group: t.group,
     decided: isoFromDay(t.decisionDay),
-    entry: isoFromDay(t.entryDay),
-    exit: t.exitDay === undefined ? 'open' : isoFromDay(t.exitDay),
+    entry: entryText(t),
+    exit: exitText(t),
     reason: t.exitReason ?? 'open',
     shares: t.shares,
     value: valueAtEntry(t),

@@ -20,27 +20,34 @@ const LABELS: readonly (readonly [days: number, label: (day: number) => string])
   [0, dayAndMonth],
 ];
 
-/** Days at which years begin, or months or weeks where the span is short, about a dozen at most; and how they are written. */
-export function dayTicks(
-  days: Int32Array,
-  { first, last }: Span,
-): { readonly ticks: number[]; readonly label: (day: number) => string } {
+interface DayTicks {
+  readonly ticks: number[];
+  readonly label: (day: number) => string;
+  /** the first and the last day of the axis */
+  readonly domain: [number, number];
+}
+
+/**
+ * Days at which years begin, or months or weeks where the span is short, about a dozen at most; and how they are written.
+ * @param most ticks
+ */
+export function dayTicks(days: Int32Array, { first, last }: Span, most = MOST_TICKS): DayTicks {
   const [from, to] = [at(days, first), at(days, last)];
   const scale = scaleUtc().domain([from * MS_A_DAY, to * MS_A_DAY]);
   // A short span is divided into hours; a bar has none.
-  const ticks = [...new Set(scale.ticks(MOST_TICKS).map((date) => Math.ceil(date.getTime() / MS_A_DAY)))];
+  const ticks = [...new Set(scale.ticks(most).map((date) => Math.ceil(date.getTime() / MS_A_DAY)))];
   const apart = Math.min(...ticks.slice(1).map((tick, k) => tick - (ticks[k] ?? 0)));
   const [, label] = LABELS.find(([least]) => apart >= least) ?? [0, dayAndMonth];
-  return { ticks, label };
+  return { ticks, label, domain: [from, to] };
 }
 
 /** An axis of days; Recharts knows it only when it is called as a function, not as an element of another kind. */
-export function dayAxis({ ticks, label }: ReturnType<typeof dayTicks>, shown: boolean) {
+export function dayAxis({ ticks, label, domain }: DayTicks, shown: boolean) {
   return (
     <XAxis
       dataKey="day"
       type="number"
-      domain={['dataMin', 'dataMax']}
+      domain={domain}
       ticks={ticks}
       tickFormatter={label}
       tick={shown ? TICK : false}

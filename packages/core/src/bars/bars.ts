@@ -4,7 +4,7 @@
  * One instrument's bars, oldest first, days strictly rising, all columns of one length.
  * Prices are split-adjusted, in the account's currency; volume in shares, adjusted likewise.
  */
-export interface Bars {
+export interface BarColumns {
   readonly day: Int32Array;
   readonly open: Float64Array;
   readonly high: Float64Array;
@@ -13,6 +13,15 @@ export interface Bars {
   readonly volume: Float64Array;
   /** adjusted price / price as traded; 1 throughout when left out. */
   readonly factor?: Float64Array;
+}
+
+export interface Bars extends BarColumns {
+  /** of weekly and monthly bars: the instrument's own first and last day in each */
+  readonly sessions?: {
+    readonly unit: 'week' | 'month';
+    readonly first: Int32Array;
+    readonly last: Int32Array;
+  };
 }
 
 /** Everything a run may read: bars by symbol. */

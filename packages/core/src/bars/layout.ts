@@ -1,7 +1,7 @@
 // How bars lie in one piece of memory: the days as 32-bit numbers padded to eight bytes, then open, high, low, close, volume
 // and perhaps factor as 64-bit floats.
 
-import type { Bars } from './bars.ts';
+import type { BarColumns, Bars } from './bars.ts';
 import { BAR_VALUES } from './columns.ts';
 
 const FLOAT = 8;
@@ -23,7 +23,7 @@ export function barsIn(
   offset: number,
   count: number,
   factor: boolean,
-): Bars {
+): BarColumns {
   const day = new Int32Array(memory, offset, count);
   return valuesIn(memory, offset + daysBytes(count), day, factor);
 }
@@ -34,7 +34,7 @@ export function valuesIn(
   offset: number,
   day: Int32Array,
   factor: boolean,
-): Bars {
+): BarColumns {
   const count = day.length;
   const column = (k: number): Float64Array => new Float64Array(memory, offset + k * count * FLOAT, count);
   return {
@@ -49,7 +49,7 @@ export function valuesIn(
 }
 
 /** Room for so many bars, all 0. */
-export function newBars(count: number, factor = false): Bars {
+export function newBars(count: number, factor = false): BarColumns {
   return barsIn(new ArrayBuffer(bytesOfBars(count, factor)), 0, count, factor);
 }
 

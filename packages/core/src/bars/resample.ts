@@ -16,6 +16,7 @@ export function resample(bars: Bars, unit: 'week' | 'month', lastDays: ReadonlyM
   eachPeriod(bars.day, unit, () => count++);
   const gathered = newBars(count, bars.factor !== undefined);
   const { day, open, high, low, close, volume, factor } = gathered;
+  const sessions = { unit, first: new Int32Array(count), last: new Int32Array(count) };
   let n = 0;
   eachPeriod(bars.day, unit, (from, to, number) => {
     let highest = bars.high[from]!;
@@ -27,6 +28,8 @@ export function resample(bars: Bars, unit: 'week' | 'month', lastDays: ReadonlyM
       sum += bars.volume[i]!;
     }
     day[n] = lastDays.get(number) ?? bars.day[to - 1]!;
+    sessions.first[n] = bars.day[from]!;
+    sessions.last[n] = bars.day[to - 1]!;
     open[n] = bars.open[from]!;
     high[n] = highest;
     low[n] = lowest;
@@ -35,5 +38,5 @@ export function resample(bars: Bars, unit: 'week' | 'month', lastDays: ReadonlyM
     if (factor && bars.factor) factor[n] = bars.factor[to - 1]!;
     n++;
   });
-  return gathered;
+  return { ...gathered, sessions };
 }

@@ -2,6 +2,7 @@
 
 import type { Day } from '../days/day.ts';
 import type { Trade } from '../simulation/records.ts';
+import { entrySession, exitSession } from '../simulation/session.ts';
 import { mean } from '../statistics/moments.ts';
 import type { OwnFill } from './own-account.ts';
 
@@ -37,7 +38,9 @@ const NEAR = 5;
 export function simulatedFills(trades: readonly Trade[], after: Day): SimulatedFill[] {
   return trades
     .flatMap((trade): SimulatedFill[] => {
-      const { symbol, side, shares, entryDay, entryPrice, exitDay, exitPrice } = trade;
+      const { symbol, side, shares, entryPrice, exitPrice } = trade;
+      const { day: entryDay } = entrySession(trade);
+      const exitDay = exitSession(trade)?.day;
       const [into, outOf] = side === 'long' ? (['buy', 'sell'] as const) : (['sell', 'buy'] as const);
       const entry = { day: entryDay, symbol, action: into, shares, price: entryPrice, exit: false };
       if (exitDay === undefined || exitPrice === undefined) return [entry];

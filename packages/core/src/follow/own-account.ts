@@ -48,12 +48,17 @@ export function fillsOf(
   let capital = cash;
   const fills = holdings.map(({ symbol, side, shares, day, price }): OwnFill => {
     const bars = barsOf(symbol);
-    const bar = bars ? countUntil(bars.day, day ?? Infinity) - 1 : -1;
+    const bar = bars ? barUntil(bars, day) : -1;
     const known = bars !== undefined && bar >= 0;
-    const entered = known ? at(bars.day, bar) : (day ?? 0);
+    const entered = known ? Math.min(day ?? Infinity, at(bars.sessions?.last ?? bars.day, bar)) : (day ?? 0);
     const paid = price ?? (known ? at(bars.close, bar) : 0);
     capital += (side === 'long' ? 1 : -1) * shares * paid;
     return { day: entered, symbol, action: side === 'long' ? 'buy' : 'sell', shares, price: paid, costs: 0 };
   });
   return { capital, fills };
+}
+
+/** The last bar that had begun by a day. */
+function barUntil({ day, sessions }: Bars, until = Infinity): number {
+  return countUntil(sessions?.first ?? day, until) - 1;
 }

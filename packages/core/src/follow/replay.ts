@@ -41,8 +41,13 @@ const NONE = 1e-9;
 export function replay(plan: Plan, fills: readonly OwnFill[]): Replayed {
   const account = new Replay(plan);
   const byDay = new Map<Day, OwnFill[]>();
-  for (const fill of fills) byDay.set(fill.day, [...(byDay.get(fill.day) ?? []), fill]);
-  const { calendar, opens = -Infinity } = plan.account;
+  const { bars, calendar, opens = -Infinity } = plan.account;
+  // A weekly or monthly bar is dated by its last day.
+  const isLong = bars.some(({ sessions }) => sessions);
+  for (const fill of fills) {
+    const day = (isLong && calendar[countUntil(calendar, fill.day - 1)]) || fill.day;
+    byDay.set(day, [...(byDay.get(day) ?? []), fill]);
+  }
   for (let t = 0; t < calendar.length; t++) {
     const day = at(calendar, t);
     account.step(t, day < opens ? undefined : (byDay.get(day) ?? []));
@@ -76,7 +81,7 @@ class Replay {
     const day = at(this.#plan.account.calendar, t);
     if (!fills) return this.#account.mark(t);
     this.#account.startDay(day);
-    for (const fill of fills) this.#place(fill);
+    for (const fill of fills) this.#place(fill, day);
     for (const book of this.#books) this.#flag(book, day);
     if (t > 0) this.#account.carry(t);
     for (const book of this.#books) book.advance();
@@ -95,24 +100,29 @@ class Replay {
     };
   }
 
-  #place(fill: OwnFill): void {
+  /** @param day of its bar */
+  #place(fill: OwnFill, day: Day): void {
     const instrument = this.#numbers.get(fill.symbol);
     if (instrument === undefined) return void this.#unplaced.push({ fill, why: 'unknown' });
     const bars = at(this.#plan.account.bars, instrument);
-    const bar = countUntil(bars.day, fill.day) - 1;
-    if (bar < 0 || bars.day[bar] !== fill.day) return void this.#unplaced.push({ fill, why: 'no-bar' });
+    const bar = countUntil(bars.day, day) - 1;
+    const { first = bars.day, last = bars.day } = bars.sessions ?? {};
+    const isTraded = bar >= 0 && first[bar]! <= fill.day && fill.day <= last[bar]!;
+    if (!isTraded) return void this.#unplaced.push({ fill, why: 'no-bar' });
     const sign = fill.action === 'buy' ? 1 : -1;
-    const left = this.#close(fill, instrument, -sign as 1 | -1);
+    const left = this.#close(fill, day, instrument, -sign as 1 | -1);
     if (left <= NONE) return;
     const costs = (fill.costs * left) / fill.shares;
     const rest = { ...fill, shares: left, costs };
-    if (!this.#add(rest, instrument, sign) && !this.#open(rest, instrument, sign, bars, bar)) {
+    const isPlaced =
+      this.#add(rest, day, instrument, sign) || this.#open(rest, day, instrument, sign, bars, bar);
+    if (!isPlaced) {
       this.#unplaced.push({ fill: rest, why: 'no-side' });
     }
   }
 
   /** Ends positions of a sign with a fill. @returns the shares that are left of it */
-  #close(fill: OwnFill, instrument: number, sign: 1 | -1): number {
+  #close(fill: OwnFill, day: Day, instrument: number, sign: 1 | -1): number {
     let left = fill.shares;
     for (const book of this.#books) {
       const p = book.held(instrument);
@@ -122,7 +132,8 @@ class Replay {
       const ended: Position = { ...p, shares, commission: p.commission * part, carry: p.carry * part };
       sawPrice(ended, fill.price);
       const atOpen = book.plan.exit === 'next-open';
-      this.#account.close(book, ended, fill.day, fill.price, p.queued ?? 'own', atOpen);
+      this.#account.close(book, ended, day, fill.price, p.queued ?? 'own', atOpen);
+      ended.exitSession = p.bars.sessions && { day: fill.day };
       this.#charge(ended, (fill.costs * shares) / fill.shares);
       left -= shares;
       if (part > 1 - NONE) {
@@ -138,7 +149,7 @@ class Replay {
   }
 
   /** More of what is held: one position at the mean price, with the stops of its first fill. */
-  #add(fill: OwnFill, instrument: number, sign: 1 | -1): boolean {
+  #add(fill: OwnFill, day: Day, instrument: number, sign: 1 | -1): boolean {
     for (const book of this.#books) {
       const p = book.held(instrument);
       if (!p || p.sign !== sign) continue;
@@ -147,14 +158,14 @@ class Replay {
       const larger = { ...p, shares, wanted: shares, entryPrice };
       book.replace(p, larger);
       const paid = -sign * fill.shares * fill.price;
-      this.#account.pay(fill.day, 'trade', book.part, instrument, sign * fill.shares, paid);
+      this.#account.pay(day, 'trade', book.part, instrument, sign * fill.shares, paid);
       this.#charge(larger, fill.costs);
       return true;
     }
     return false;
   }
 
-  #open(fill: OwnFill, instrument: number, sign: 1 | -1, bars: Bars, bar: number): boolean {
+  #open(fill: OwnFill, day: Day, instrument: number, sign: 1 | -1, bars: Bars, bar: number): boolean {
     const taker = this.#takerOf(instrument, sign);
     if (!taker) return false;
     const { book, side } = taker;
@@ -173,7 +184,8 @@ class Replay {
       wanted: shares,
       entryPrice: price,
       decisionDay,
-      entryDay: fill.day,
+      entryDay: day,
+      entrySession: bars.sessions && { day: fill.day },
       entryBar: bar,
       atOpen: enter === 'next-open',
       group: book.plan.groupOn(instrument, decisionDay),

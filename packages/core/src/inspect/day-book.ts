@@ -7,6 +7,7 @@ import { at } from '../numeric/at.ts';
 import { sideOf } from '../simulation/plan.ts';
 import { type ExitReason, LEDGER_KINDS, type Trade } from '../simulation/records.ts';
 import { reviewDays } from '../simulation/reviews.ts';
+import type { Session } from '../simulation/session.ts';
 import type { Examined } from './examined.ts';
 import { type CandidateOnDay, candidatesOn, type RankedOnDay, rankedOn } from './why-day.ts';
 
@@ -32,6 +33,7 @@ interface PositionOnDay {
   readonly side: 'long' | 'short';
   readonly shares: number;
   readonly entryDay: Day;
+  readonly entrySession?: Session;
   readonly entryPrice: number;
   readonly close: number;
   readonly value: number;
@@ -145,6 +147,7 @@ function positionOn(panel: Panel, trade: Trade, day: Day, equity: number): Posit
     side,
     shares,
     entryDay,
+    ...(trade.entrySession && { entrySession: trade.entrySession }),
     entryPrice,
     close,
     value: shares * close,

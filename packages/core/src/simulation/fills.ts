@@ -12,6 +12,7 @@ import type { AccountPlan, Plan, SidePlan } from './plan.ts';
 import { entered, type Position, sawPrice, seesWholeBar } from './position.ts';
 import { levelsAtEntry, touched } from './protection.ts';
 import { type ExitReason, OUTCOME } from './records.ts';
+import { sessionOf } from './session.ts';
 import { sharesWanted } from './size.ts';
 
 /** `now` is the close the decision was made at. */
@@ -122,6 +123,7 @@ export class Fills {
       if (!openedNow) sawPrice(p, open);
       sawPrice(p, price);
       this.#account.close(book, p, day, price, touch.reason, false);
+      p.exitSession = sessionOf(bars, p.bar, touch.price === open ? 'open' : 'touch');
       ended = true;
     }
     if (ended) book.sweep();
@@ -176,6 +178,7 @@ export class Fills {
       entryPrice: price,
       decisionDay: queue.day,
       entryDay: day,
+      entrySession: sessionOf(b, bar, atOpen ? 'open' : 'close'),
       entryBar: bar,
       atOpen,
       group: plan.groupOn(instrument, queue.day),
@@ -237,4 +240,5 @@ export function exitAt(
     sawPrice(p, high[p.bar]!);
   }
   account.close(book, p, day, filled, reason, atOpen);
+  p.exitSession = sessionOf(p.bars, p.bar, atOpen ? 'open' : 'close');
 }

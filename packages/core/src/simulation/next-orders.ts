@@ -115,6 +115,7 @@ class Rehearsal {
         entryPrice: close,
         decisionDay: queue.day,
         entryDay: queue.day,
+        entrySession: undefined,
         entryBar: bar,
         atOpen: plan.enter === 'next-open',
         group,
@@ -169,6 +170,7 @@ export function standingOrders(account: AccountPlan, { part, positions }: Book):
       target: p.target,
       stopBefore: p.stopBefore,
       entryDay: p.entryDay,
+      ...(p.entrySession && { entrySession: p.entrySession }),
       entryPrice: p.entryPrice,
     }));
 }

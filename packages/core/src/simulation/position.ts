@@ -3,6 +3,7 @@
 import type { Bars } from '../bars/bars.ts';
 import type { SidePlan } from './plan.ts';
 import type { ExitReason } from './records.ts';
+import type { Session } from './session.ts';
 
 export interface Position {
   /** the place of its strategy among the plan's */
@@ -22,6 +23,8 @@ export interface Position {
   readonly entryPrice: number;
   readonly decisionDay: number;
   readonly entryDay: number;
+  /** of weekly and monthly bars, as below for the exit */
+  readonly entrySession: Session | undefined;
   readonly entryBar: number;
   readonly atOpen: boolean;
   readonly group: string | undefined;
@@ -48,6 +51,7 @@ export interface Position {
   best: number;
   barsHeld: number;
   exitDay: number;
+  exitSession: Session | undefined;
   exitPrice: number;
   exitReason: ExitReason | undefined;
 }
@@ -65,6 +69,7 @@ type Entered = Pick<
   | 'entryPrice'
   | 'decisionDay'
   | 'entryDay'
+  | 'entrySession'
   | 'entryBar'
   | 'atOpen'
   | 'group'
@@ -91,6 +96,7 @@ export function entered(
     entryPrice,
     decisionDay: entry.decisionDay,
     entryDay: entry.entryDay,
+    entrySession: entry.entrySession,
     entryBar,
     atOpen: entry.atOpen,
     group: entry.group,
@@ -111,6 +117,7 @@ export function entered(
     best: entryPrice,
     barsHeld: 0,
     exitDay: 0,
+    exitSession: undefined,
     exitPrice: Number.NaN,
     exitReason: undefined,
   };

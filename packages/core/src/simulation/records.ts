@@ -1,5 +1,7 @@
 // What a run leaves behind (simulation.md 7).
 
+import type { Session } from './session.ts';
+
 export type ExitReason =
   | 'stop'
   | 'trail'
@@ -25,6 +27,8 @@ export interface Trade {
   /** days; undefined exit fields mark an open trade, valued at its last close */
   readonly decisionDay: number;
   readonly entryDay: number;
+  /** of weekly and monthly bars: when within the bar it was filled */
+  readonly entrySession?: Session;
   readonly entryPrice: number;
   /** the equity its size was taken of, and the shares wanted before what the account could pay */
   readonly sizedOn: number;
@@ -33,6 +37,7 @@ export interface Trade {
   /** the close that decided on the exit; undefined where a price during the day did */
   readonly exitDecisionDay: number | undefined;
   readonly exitDay: number | undefined;
+  readonly exitSession?: Session;
   readonly exitPrice: number | undefined;
   readonly exitReason: ExitReason | undefined;
   /** of both orders, or of the entry alone while open */
@@ -148,6 +153,7 @@ export interface StandingOrder {
   /** the stop that stood during the last day */
   readonly stopBefore: number;
   readonly entryDay: number;
+  readonly entrySession?: Session;
   readonly entryPrice: number;
 }
 

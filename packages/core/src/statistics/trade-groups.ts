@@ -2,6 +2,7 @@
 
 import { civilFromDay, weekdayOf, yearOf } from '../days/day.ts';
 import type { Trade } from '../simulation/records.ts';
+import { entrySession } from '../simulation/session.ts';
 import { ratio } from './moments.ts';
 import { type TradeFigures, tradeFigures } from './trade-figures.ts';
 
@@ -72,11 +73,11 @@ function keyOf(trade: Trade, by: TradeGrouping): { key: string; order: number } 
     case 'reason':
       return { key: trade.exitReason ?? 'open', order: 0 };
     case 'year':
-      return ordered(yearOf(trade.entryDay));
+      return ordered(yearOf(entrySession(trade).day));
     case 'month':
-      return ordered(civilFromDay(trade.entryDay).month);
+      return ordered(civilFromDay(entrySession(trade).day).month);
     case 'weekday':
-      return ordered(weekdayOf(trade.entryDay));
+      return ordered(weekdayOf(entrySession(trade).day));
     case 'held': {
       const place = HOLDING.findIndex((end) => trade.barsHeld <= end);
       if (place < 0) return { key: `over ${HOLDING.at(-1)}`, order: HOLDING.length };

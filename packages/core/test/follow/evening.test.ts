@@ -198,6 +198,33 @@ describe('own accounts', () => {
     expect(own.orders[0]).toMatchObject({ action: 'exit', symbol: 'A', reason: 'trail', shares: 7 });
   });
 
+  test('of a weekly run are taken on any session of the week', () => {
+    const weekly = { ...request, strategy: { ...request.strategy, bars: 'week' as const } };
+    const [bought, sold] = [at(days, 51), at(days, 57)];
+    const fill = { symbol: 'A', shares: 10, costs: 0 };
+    const fills: OwnFill[] = [
+      { ...fill, day: bought, action: 'buy', price: 151 },
+      { ...fill, day: sold, action: 'sell', shares: 4, price: 157 },
+    ];
+    const trusted = at(days, 44);
+    const own = evening(market, universe, weekly, {
+      ...SIMULATED,
+      trusted,
+      account: { kind: 'fills', capital: 5000 },
+      fills,
+    });
+    expect(own.own?.unplaced).toEqual([]);
+    expect(own.standing).toMatchObject([{ symbol: 'A', shares: 6, entrySession: { day: bought } }]);
+    expect(own.cash).toBeCloseTo(5000 - 1510 + 628, 9);
+    const holdings = [{ symbol: 'A', side: 'long', shares: 6, day: bought, price: 151 }] as const;
+    const held = evening(market, universe, weekly, {
+      ...SIMULATED,
+      trusted,
+      account: { kind: 'holdings', cash: 0, holdings },
+    });
+    expect(held.standing).toMatchObject([{ symbol: 'A', shares: 6, entrySession: { day: bought } }]);
+  });
+
   test('a part sold leaves the rest, a fill too many opens the other side or is named', () => {
     const fill = { symbol: 'A', costs: 1 };
     const fills: OwnFill[] = [

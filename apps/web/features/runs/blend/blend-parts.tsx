@@ -143,7 +143,7 @@ export function BlendParts(props: BlendPartsProps) {
       </Part>
       {run.form === 'together' && (
         <Part id="studies" title="Trade studies" picture={`${kept.name} trade studies`}>
-          <TradeStudiesSection report={report} onOpen={openOne} />
+          <TradeStudiesSection report={report} days={run.marks.day} onOpen={openOne} />
         </Part>
       )}
       <Part id="regression" title={`Against ${benchmark}`} picture={`${kept.name} regression`}>

@@ -2,6 +2,7 @@
 
 import { type Evening, isoFromDay } from '@plateau/core';
 import { EXIT_BY } from '@/parts/trades/exit-words.ts';
+import { EntryDay } from '@/parts/trades/fill-day.tsx';
 import { VERDICTS } from '@/parts/trades/verdicts.ts';
 import { count, percent, price, written } from '@/ui/format.ts';
 import { PlainTable } from '@/ui/plain-table.tsx';
@@ -63,7 +64,7 @@ export function Held({ evening }: { evening: Evening }) {
               ...(several ? [parts[one.part] ?? ''] : []),
               one.side,
               written(one.shares, 'shares'),
-              isoFromDay(one.entryDay),
+              <EntryDay key="since" of={one} />,
               price(one.entryPrice),
               price(one.close),
               one.stop === one.stopBefore || Number.isNaN(one.stop) ? (

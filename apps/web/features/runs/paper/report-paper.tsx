@@ -92,7 +92,7 @@ export function ReportPaper({
         <DrawdownsSection rows={report.drawdowns} benchmark={benchmark} />
       </Part>
       <Part title="Trade studies">
-        <TradeStudiesSection report={report} paper />
+        <TradeStudiesSection report={report} days={run.marks.day} paper />
       </Part>
       <Part title={`Against ${benchmark}`}>
         <RegressionSection report={report} benchmark={benchmark} />

@@ -114,7 +114,7 @@ export function ReportParts(props: ReportPartsProps) {
         <DrawdownsSection rows={report.drawdowns} benchmark={benchmark} />
       </Part>
       <Part id="studies" title="Trade studies" picture={`${kept.name} trade studies`}>
-        <TradeStudiesSection report={report} onOpen={openOne} />
+        <TradeStudiesSection report={report} days={run.marks.day} onOpen={openOne} />
       </Part>
       <Part id="regression" title={`Against ${benchmark}`} picture={`${kept.name} regression`}>
         <RegressionSection report={report} benchmark={benchmark} />

@@ -1,7 +1,8 @@
 'use client';
 
-import { compareRuns, isoFromDay, type RunPair } from '@plateau/core';
+import { compareRuns, entrySession, exitSession, type RunPair } from '@plateau/core';
 import { useMemo, useState } from 'react';
+import { EntryDay, ExitDay } from '@/parts/trades/fill-day.tsx';
 import { TradesTable } from '@/parts/trades/trades-table.tsx';
 import { dataColumn as column, type DataColumn, DataTable } from '@/ui/data-table.tsx';
 import { count, money, percent } from '@/ui/format.ts';
@@ -12,25 +13,23 @@ import type { Shown } from './shown.ts';
 type Part = 'first' | 'second' | 'both';
 type Pair = RunPair['shared'][number];
 
-const exit = (day: number | undefined): string => (day === undefined ? 'open' : isoFromDay(day));
-
 const columns: DataColumn<Pair>[] = [
   column('symbol', 'Symbol', (p) => p.first.symbol, { width: 60, left: true, show: (p) => p.first.symbol }),
   column('side', 'Side', (p) => p.first.side, { width: 44, left: true, show: (p) => p.first.side }),
-  column('entry', 'Entry', (p) => p.first.entryDay, {
+  column('entry', 'Entry', (p) => entrySession(p.first).day, {
     width: 76,
     left: true,
-    show: (p) => isoFromDay(p.first.entryDay),
+    show: (p) => <EntryDay of={p.first} />,
   }),
-  column('exit1', 'Exit, first', (p) => p.first.exitDay, {
+  column('exit1', 'Exit, first', (p) => exitSession(p.first)?.day, {
     width: 80,
     left: true,
-    show: (p) => exit(p.first.exitDay),
+    show: (p) => <ExitDay of={p.first} />,
   }),
-  column('exit2', 'Exit, second', (p) => p.second.exitDay, {
+  column('exit2', 'Exit, second', (p) => exitSession(p.second)?.day, {
     width: 80,
     left: true,
-    show: (p) => exit(p.second.exitDay),
+    show: (p) => <ExitDay of={p.second} />,
   }),
   column('return1', 'Return, first', (p) => p.first.return, {
     width: 80,

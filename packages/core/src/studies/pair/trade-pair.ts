@@ -8,6 +8,7 @@ import { exitAt } from '../../simulation/fills.ts';
 import { Journal } from '../../simulation/journal.ts';
 import type { AccountPlan, SidePlan, StrategyPlan } from '../../simulation/plan.ts';
 import type { Position } from '../../simulation/position.ts';
+import { sessionOf } from '../../simulation/session.ts';
 import type { Simulated } from '../../simulation/simulate.ts';
 import type { PairRules } from '../study.ts';
 import type { CommonBars } from './common-bars.ts';
@@ -169,6 +170,7 @@ function legsOf(
     entryPrice: price,
     decisionDay: at(bars.days, decision),
     entryDay: at(bars.days, fill),
+    entrySession: sessionOf(at(plan.bars, instrument), bar, atOpen ? 'open' : 'close'),
     entryBar: bar,
     atOpen,
     group: undefined,
@@ -189,6 +191,7 @@ function legsOf(
     best: price,
     barsHeld: 0,
     exitDay: 0,
+    exitSession: undefined,
     exitPrice: Number.NaN,
     exitReason: undefined,
   });
