@@ -116,6 +116,7 @@ describe('the rows of curves', () => {
       equity: Float64Array.of(5, 6),
       figures: run.figures,
       capital: 1000,
+      barsPerYear: 252,
     };
     const rows = chartRows(run, ghost, 1000, { first: 0, last: 30 }, 100);
     const at = (day: number) => rows.find((row) => row.day === first + day)?.ghost;

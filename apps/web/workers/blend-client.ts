@@ -76,13 +76,13 @@ const reports = new Newest();
 /** A blend with its report. @throws when the market cannot be read, or the worker died twice */
 export async function blendReportInWorker(
   asked: BlendAsked,
-  { tried = [], span, comparisons = [] }: ReportAsked = {},
+  { tried = [], span, atEnds, comparisons = [] }: ReportAsked = {},
 ): Promise<BlendReportOutcome> {
   const also = comparisons.flatMap((one) => (one.kind === 'held' ? [one.symbol] : []));
   try {
     return await reports.run((begin) =>
       onEngine(asked, also, (pool) =>
-        begin(() => pool.ask('blendReport', { ...asked, tried, comparisons, span })),
+        begin(() => pool.ask('blendReport', { ...asked, tried, comparisons, span, atEnds })),
       ),
     );
   } catch (error) {

@@ -72,6 +72,8 @@ export interface ReportAsked {
   readonly tried?: readonly number[];
   /** a part of the run's days; all of them when left out */
   readonly span?: { readonly from: number; readonly to: number } | undefined;
+  /** the report is of the ends of these periods alone */
+  readonly atEnds?: 'week' | 'month' | undefined;
   /** other curves to hold it against */
   readonly comparisons?: readonly Comparison[];
 }
@@ -79,12 +81,14 @@ export interface ReportAsked {
 /** A run with its report. @throws when the market cannot be read, or the worker died twice */
 export async function reportInWorker(
   run: RunAsked,
-  { tried = [], span, comparisons = [] }: ReportAsked = {},
+  { tried = [], span, atEnds, comparisons = [] }: ReportAsked = {},
 ): Promise<ReportOutcome> {
   const also = comparisons.flatMap((one) => (one.kind === 'held' ? [one.symbol] : []));
   try {
     return await reports.run((begin) =>
-      onEngine(run, also, (pool) => begin(() => pool.ask('report', { ...run, tried, comparisons, span }))),
+      onEngine(run, also, (pool) =>
+        begin(() => pool.ask('report', { ...run, tried, comparisons, span, atEnds })),
+      ),
     );
   } catch (error) {
     if (error instanceof Cancelled) return { kind: 'stopped' };

@@ -116,11 +116,12 @@ export {
   LEDGER_KINDS,
   type NextOrder,
   OUTCOMES,
+  type Session,
   type StandingOrder,
   type Trade,
 } from './simulation/records.ts';
 export type { Problem, RunRequest } from './simulation/request.ts';
-export { entrySession, exitSession, type Session, sessionText } from './simulation/session.ts';
+export { entrySession, exitSession, sessionText } from './simulation/session.ts';
 export type { Bootstrap, Range } from './statistics/bootstrap.ts';
 export { type CalendarRow, type CalendarTable, calendarDifference } from './statistics/calendar-table.ts';
 export { type Caution, cautionsOf } from './statistics/cautions.ts';
@@ -248,6 +249,7 @@ export type {
   ShownRun,
 } from './work/asked.ts';
 export { aloneAsked, blendBench } from './work/blend-bench.ts';
+export { unitOf as unitOfBlend } from './work/blend-unit.ts';
 export { doEngineWork, engineKeeper } from './work/do-engine-work.ts';
 export type {
   BlendEveningAsked,

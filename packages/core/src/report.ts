@@ -1,11 +1,13 @@
 // Everything a report says of one run, or of a part of it.
 
+import { barsPerYear as barsInYear } from './bars/unit.ts';
 import { periodsOf } from './days/periods.ts';
 import type { ComparisonCurve } from './inspect/inspection.ts';
 import { at } from './numeric/at.ts';
 import type { Run } from './run.ts';
 import type { Trade } from './simulation/records.ts';
 import { type Excess, excessByBar, excessByMonth } from './statistics/against-benchmark.ts';
+import { atEndsOf } from './statistics/at-ends.ts';
 import { type Bootstrap, resampled } from './statistics/bootstrap.ts';
 import {
   type CalendarRow,
@@ -99,6 +101,8 @@ interface SpanSettings {
 }
 
 export interface ReportSettings extends SpanSettings {
+  /** the run is seen at the ends of these periods alone */
+  readonly atEnds?: 'week' | 'month' | undefined;
   readonly barsPerYear: number;
   readonly costs: Slippage;
   /** the Sharpe ratios a year of the variants tried, this one among them */
@@ -114,8 +118,12 @@ const LEVELS = [0.02, 0.04, 0.06, 0.08, 0.1, 0.15, 0.2, 0.3];
 /** What a report reads of a run. */
 export type Reported = Pick<Run, 'marks' | 'benchmark' | 'riskFree' | 'ledger' | 'trades'>;
 
-export function reportOf(run: Reported, settings: ReportSettings): Report {
-  const { barsPerYear, tried = [], comparisons = [] } = settings;
+/** Comparisons are over all marks, and so left out where the run is seen at the ends of periods. */
+export function reportOf(whole: Reported, settings: ReportSettings): Report {
+  const { atEnds, tried = [] } = settings;
+  const run = atEnds ? atEndsOf(whole, atEnds) : whole;
+  const comparisons = (!atEnds && settings.comparisons) || [];
+  const barsPerYear = atEnds ? barsInYear(atEnds) : settings.barsPerYear;
   const { day } = run.marks;
   const [first, last] = placesOf(day, settings);
   const days = day.slice(first, last + 1);

@@ -1,6 +1,13 @@
 // What a kept run ran, whatever it is of.
 
-import type { Blend, BlendAsked, PartAsked, RunAsked } from '@plateau/core';
+import {
+  type BarUnit,
+  type Blend,
+  type BlendAsked,
+  type PartAsked,
+  type RunAsked,
+  unitOfBlend,
+} from '@plateau/core';
 import { readBlend } from '@plateau/files';
 import { isBlendRun, type KeptRun, type StoredBlendRun } from '../rows.ts';
 
@@ -36,6 +43,9 @@ export function askedOf(kept: KeptRun, part: number): RunAsked | PartAsked {
 
 export const benchmarkOf = (kept: KeptRun): string =>
   isBlendRun(kept) ? kept.benchmark : kept.request.benchmark;
+
+export const barsOf = (kept: KeptRun): BarUnit =>
+  isBlendRun(kept) ? unitOfBlend(blendOf(kept)) : kept.request.strategy.bars;
 
 /** What its Sharpe and Sortino ratios are taken over, in words. */
 export function riskFreeOf(kept: KeptRun): string {

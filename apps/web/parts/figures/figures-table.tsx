@@ -1,6 +1,7 @@
 import { type CurveFigures, definitionOf, type FigureEntry, type Figures, figureOf } from '@plateau/core';
 import { Tooltip } from 'radix-ui';
 import { memo } from 'react';
+import type { Curve } from '@/parts/live/use-live.ts';
 import { changeOf, ours, theirs } from '@/ui/figures.ts';
 import { written } from '@/ui/format.ts';
 import { FigureChoice } from './figure-choice.tsx';
@@ -16,9 +17,9 @@ const NO_OTHERS: readonly OtherCurve[] = [];
 export const FiguresTable = memo(function FiguresTable({
   figures,
   benchmark,
-  before,
-  sameCapital = true,
+  capital,
   barsPerYear,
+  before: ghost,
   whose = 'Strategy',
   others = NO_OTHERS,
 }: {
@@ -29,63 +30,74 @@ export const FiguresTable = memo(function FiguresTable({
   whose?: string;
   /** other curves beside it, each by its name */
   others?: readonly OtherCurve[];
-  /** whether the account began with the same money before the last edit */
-  sameCapital?: boolean;
-  /** the figures before the last edit, which the ghost is the curve of */
-  before: Figures | undefined;
+  /** what the account begins with */
+  capital: number;
+  /** what changes are counted from */
+  before: Pick<Curve, 'figures' | 'capital' | 'barsPerYear'> | undefined;
 }) {
   const [shown] = useShownFigures();
+  const isLike = ghost?.barsPerYear === barsPerYear;
+  const before = isLike ? ghost.figures : undefined;
   return (
-    <table className="w-full" aria-label="Headline figures">
-      <thead>
-        <tr className="border-b border-hairline text-right">
-          <th scope="col" className="py-1 text-left font-normal text-soft">
-            <FigureChoice />
-          </th>
-          <th scope="col" className="py-1 pl-2 font-semibold">
-            {whose}
-          </th>
-          {before && (
-            <th scope="col" className="py-1 pl-2 font-normal whitespace-nowrap text-soft">
-              Change
+    <>
+      <table className="w-full" aria-label="Headline figures">
+        <thead>
+          <tr className="border-b border-hairline text-right">
+            <th scope="col" className="py-1 text-left font-normal text-soft">
+              <FigureChoice />
             </th>
-          )}
-          <th scope="col" className="py-1 pl-2 font-semibold whitespace-nowrap">
-            {benchmark} held
-          </th>
-          {others.map(({ name }) => (
-            <th key={name} scope="col" className="py-1 pl-2 font-semibold whitespace-nowrap">
-              {name}
+            <th scope="col" className="py-1 pl-2 font-semibold">
+              {whose}
             </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {shown.map((entry) => {
-          // A sum of money says nothing across a change of capital.
-          const compared = before && entry.better && (sameCapital || entry.kind !== 'money');
-          return (
-            <tr key={entry.key} className="border-b border-hairline text-right">
-              <th scope="row" className="h-[1.9rem] text-left font-normal whitespace-nowrap">
-                <FigureName name={entry.name} definition={definitionOf(entry, barsPerYear)} />
+            {before && (
+              <th scope="col" className="py-1 pl-2 font-normal whitespace-nowrap text-soft">
+                Change
               </th>
-              <td className="pl-2 font-semibold">{ours(entry, figures)}</td>
-              {before && (
-                <td className="pl-2">{compared && <Moved entry={entry} now={figures} before={before} />}</td>
-              )}
-              <td className="pl-2 text-soft">{theirs(entry, figures)}</td>
-              {others.map((other) => (
-                <td key={other.name} className="pl-2 text-soft">
-                  {entry.about === 'curve'
-                    ? written(other.figures[entry.key as keyof CurveFigures], entry.kind)
-                    : ''}
-                </td>
-              ))}
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
+            )}
+            <th scope="col" className="py-1 pl-2 font-semibold whitespace-nowrap">
+              {benchmark} held
+            </th>
+            {others.map(({ name }) => (
+              <th key={name} scope="col" className="py-1 pl-2 font-semibold whitespace-nowrap">
+                {name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map((entry) => {
+            // A sum of money says nothing across a change of capital.
+            const compared = before && entry.better && (ghost?.capital === capital || entry.kind !== 'money');
+            return (
+              <tr key={entry.key} className="border-b border-hairline text-right">
+                <th scope="row" className="h-[1.9rem] text-left font-normal whitespace-nowrap">
+                  <FigureName name={entry.name} definition={definitionOf(entry, barsPerYear)} />
+                </th>
+                <td className="pl-2 font-semibold">{ours(entry, figures)}</td>
+                {before && (
+                  <td className="pl-2">
+                    {compared && <Moved entry={entry} now={figures} before={before} />}
+                  </td>
+                )}
+                <td className="pl-2 text-soft">{theirs(entry, figures)}</td>
+                {others.map((other) => (
+                  <td key={other.name} className="pl-2 text-soft">
+                    {entry.about === 'curve'
+                      ? written(other.figures[entry.key as keyof CurveFigures], entry.kind)
+                      : ''}
+                  </td>
+                ))}
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      {ghost && !isLike && (
+        <p className="mt-2 text-soft">
+          Without changes: before, it stepped by other bars, and on longer ones less of a fall is seen.
+        </p>
+      )}
+    </>
   );
 });
 

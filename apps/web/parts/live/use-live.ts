@@ -11,6 +11,8 @@ export interface Curve {
   readonly figures: Figures;
   /** what the account began with */
   readonly capital: number;
+  /** 252, 52 or 12 */
+  readonly barsPerYear: number;
 }
 
 /** What is to run, as the draft says it. */

@@ -1,6 +1,6 @@
 // The variant that a sheet's edits are compared with, where the trader has set one.
 
-import { at } from '@plateau/core';
+import { at, barsPerYear } from '@plateau/core';
 import Joi from 'joi';
 import { useMemo } from 'react';
 import type { LogEntry } from '@/model/logbook/entry.ts';
@@ -37,7 +37,11 @@ function baselineOf(entry: LogEntry): Baseline {
   const read = readDraft(entry.draft);
   const { curve, figures } = entry;
   const capital = read.ok ? read.request.strategy.account.capital : at(curve.equity, 0);
-  return { entry, curve: { days: curve.days, equity: curve.equity, figures, capital } };
+  const yearly = barsPerYear(read.ok ? read.request.strategy.bars : 'day');
+  return {
+    entry,
+    curve: { days: curve.days, equity: curve.equity, figures, capital, barsPerYear: yearly },
+  };
 }
 
 /** What a variant is called where it is compared with. */

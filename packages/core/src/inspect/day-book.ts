@@ -5,9 +5,8 @@ import type { Day } from '../days/day.ts';
 import type { Panel } from '../evaluation/panel.ts';
 import { at } from '../numeric/at.ts';
 import { sideOf } from '../simulation/plan.ts';
-import { type ExitReason, LEDGER_KINDS, type Trade } from '../simulation/records.ts';
+import { type ExitReason, LEDGER_KINDS, type Session, type Trade } from '../simulation/records.ts';
 import { reviewDays } from '../simulation/reviews.ts';
-import type { Session } from '../simulation/session.ts';
 import type { Examined } from './examined.ts';
 import { type CandidateOnDay, candidatesOn, type RankedOnDay, rankedOn } from './why-day.ts';
 

@@ -2,8 +2,7 @@
 
 import type { Bars } from '../bars/bars.ts';
 import type { SidePlan } from './plan.ts';
-import type { ExitReason } from './records.ts';
-import type { Session } from './session.ts';
+import type { ExitReason, Session } from './records.ts';
 
 export interface Position {
   /** the place of its strategy among the plan's */

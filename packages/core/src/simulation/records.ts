@@ -1,6 +1,6 @@
 // What a run leaves behind (simulation.md 7).
 
-import type { Session } from './session.ts';
+import type { Day } from '../days/day.ts';
 
 export type ExitReason =
   | 'stop'
@@ -14,6 +14,12 @@ export type ExitReason =
   | 'period-end'
   /** closed by the trader, who was not asked to */
   | 'own';
+
+/** When an order was filled: on a day, or, at a price reached within a bar of several days, during the period that ends with it. */
+export interface Session {
+  readonly day: Day;
+  readonly within?: 'week' | 'month';
+}
 
 export interface Trade {
   /** the place of its strategy among the run's; 0 where there is one */

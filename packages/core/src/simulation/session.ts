@@ -3,13 +3,7 @@
 import type { Bars } from '../bars/bars.ts';
 import { type Day, isoFromDay, weekBegins, weekOf, yearBegins, yearOf } from '../days/day.ts';
 import { at } from '../numeric/at.ts';
-import type { Trade } from './records.ts';
-
-/** When an order was filled: on a day, or, at a price reached within a bar of several days, during the period that ends with it. */
-export interface Session {
-  readonly day: Day;
-  readonly within?: 'week' | 'month';
-}
+import type { Session, Trade } from './records.ts';
 
 /**
  * @param bar its place among the instrument's

@@ -2,6 +2,7 @@
 
 import { periodsOf } from '../days/periods.ts';
 import type { Marks, Trade } from '../simulation/records.ts';
+import { entrySession } from '../simulation/session.ts';
 import { deviation, mean, ratio } from './moments.ts';
 import { periodReturns } from './periods.ts';
 import { returnsOf } from './returns.ts';
@@ -45,7 +46,7 @@ export function compareRuns(first: Compared, second: Compared): RunPair {
   const a = Float64Array.from(both, ([k]) => first.marks.equity[k]!);
   const b = Float64Array.from(both, ([, k]) => second.marks.equity[k]!);
   const months = periodsOf(days, 'month');
-  const keyOf = ({ symbol, side, entryDay }: Trade): string => `${symbol} ${side} ${entryDay}`;
+  const keyOf = (trade: Trade): string => `${trade.symbol} ${trade.side} ${entrySession(trade).day}`;
   const byKey = (trades: readonly Trade[]) => new Map(trades.map((trade) => [keyOf(trade), trade]));
   const [ours, theirs] = [byKey(first.trades), byKey(second.trades)];
   const only = (here: readonly Trade[], there: ReadonlyMap<string, Trade>): OnlyHere => {

@@ -47,7 +47,7 @@ export function doBlendWork(
       };
     },
     beside: (asked, goOn) => bench.beside(asked, goOn),
-    async blendReport({ span, tried, comparisons, ...asked }, goOn) {
+    async blendReport({ span, atEnds, tried, comparisons, ...asked }, goOn) {
       const outcome = await bench.mix(asked, partOf(goOn, 0, 0.3));
       if (outcome.kind !== 'done') return outcome;
       const beside = outcome.beside ?? (await bench.beside(asked, partOf(goOn, 0.3, 1)));
@@ -56,6 +56,7 @@ export function doBlendWork(
       const reported = reportedOf(outcome.mixed, outcome.run, capitalOf(asked.blend));
       const report = reportOf(reported, {
         ...span,
+        atEnds,
         barsPerYear: barsPerYear(unitOf(asked.blend)),
         costs: asked.blend.form === 'together' ? asked.blend.costs : { slippage: 0 },
         tried,

@@ -195,7 +195,7 @@ export function doEngineWork(market: Market, engineFor: EngineFor): Handlers<Eng
       const its = shares(`${universe} ${JSON.stringify(request)}`, () => entryShares(engine, request));
       return its && randomEntryRun(engine, request, its, seed);
     },
-    report: async ({ span, tried, comparisons, ...asked }, goOn) => {
+    report: async ({ span, atEnds, tried, comparisons, ...asked }, goOn) => {
       const its = await found(asked);
       if ('problems' in its) return its;
       const { request } = its;
@@ -204,6 +204,7 @@ export function doEngineWork(market: Market, engineFor: EngineFor): Handlers<Eng
       const { inspection } = outcome;
       const report = reportOf(inspection.run, {
         ...span,
+        atEnds,
         barsPerYear: barsPerYear(request.strategy.bars),
         costs: request.strategy.costs,
         tried,

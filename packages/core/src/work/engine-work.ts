@@ -11,7 +11,7 @@ import type { TradeStory } from '../inspect/trade-story.ts';
 import type { WhyDay } from '../inspect/why-day.ts';
 import type { WhySpan } from '../inspect/why-span.ts';
 import type { Alone, NotAlone, PerInstrument } from '../per-instrument.ts';
-import type { Report } from '../report.ts';
+import type { Report, ReportSettings } from '../report.ts';
 import type { Bootstrap } from '../statistics/bootstrap.ts';
 import type { Figures } from '../statistics/figures.ts';
 import type { OutcomesAsked, SignalAsked } from '../studies/edge/asked.ts';
@@ -138,6 +138,7 @@ export interface EngineWork {
       Part & {
         /** the Sharpe ratios of the variants tried */
         readonly tried: readonly number[];
+        readonly atEnds?: ReportSettings['atEnds'];
         /** other curves to hold it against */
         readonly comparisons: readonly Comparison[];
       },
@@ -152,7 +153,12 @@ export interface EngineWork {
   /** what a blend is held against */
   readonly beside: Kind<BlendAsked, Beside | undefined>;
   readonly blendReport: Kind<
-    BlendAsked & Part & { readonly tried: readonly number[]; readonly comparisons: readonly Comparison[] },
+    BlendAsked &
+      Part & {
+        readonly tried: readonly number[];
+        readonly atEnds?: ReportSettings['atEnds'];
+        readonly comparisons: readonly Comparison[];
+      },
     BlendReportOutcome
   >;
   readonly blendDoubt: Kind<BlendAsked & Part & { readonly symbols: readonly string[] }, Doubt | undefined>;

@@ -1,6 +1,6 @@
 'use client';
 
-import { at, barsPerYear, isoFromDay } from '@plateau/core';
+import { at, barsPerYear, isoFromDay, unitOfBlend } from '@plateau/core';
 import { blendEquityCsv, blendSummaryJson, writeBlendFile } from '@plateau/files';
 import { clsx } from 'clsx';
 import { Download } from 'lucide-react';
@@ -93,9 +93,7 @@ export function Result({ live, blend, reading, lit, onLit, again }: ResultProps)
   // The curve and its figures are drawn first; what the parts did may come a frame later.
   const told = useDeferredValue(run) ?? run;
   const stale = status !== 'done' && status !== 'running';
-  const yearly = barsPerYear(
-    asked?.blend.parts.flatMap((part) => (part.kind === 'strategy' ? [part.strategy.bars] : []))[0] ?? 'day',
-  );
+  const yearly = barsPerYear(asked ? unitOfBlend(asked.blend) : 'day');
   return (
     <section
       aria-label="Result"
@@ -168,10 +166,8 @@ export function Result({ live, blend, reading, lit, onLit, again }: ResultProps)
                 benchmark={benchmark}
                 barsPerYear={yearly}
                 whose="Blend"
-                before={ghost?.figures}
-                sameCapital={
-                  ghost === undefined || (asked !== undefined && ghost.capital === capitalOf(asked))
-                }
+                capital={asked ? capitalOf(asked) : Number.NaN}
+                before={ghost}
               />
               {run.form === 'apart' && (
                 <p className="mt-2 text-soft">

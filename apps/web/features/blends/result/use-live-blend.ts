@@ -1,6 +1,6 @@
 // The blend's result, in step with it; what it is held against comes a moment later.
 
-import type { BlendAsked, ShownBlend } from '@plateau/core';
+import { type BlendAsked, barsPerYear, type ShownBlend, unitOfBlend } from '@plateau/core';
 import { useMemo } from 'react';
 import type { PartInDraft } from '@/model/blend/parts.ts';
 import { inDraft } from '@/model/blend/read.ts';
@@ -42,6 +42,7 @@ export function useLiveBlend(blend: Sheet, { read, key, isOpen }: BlendReading, 
         equity: marks.equity,
         figures,
         capital: capitalOf(asked),
+        barsPerYear: barsPerYear(unitOfBlend(asked.blend)),
       }),
       endOf: ({ asked }) => asked.to,
     },

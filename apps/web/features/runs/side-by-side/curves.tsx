@@ -30,14 +30,13 @@ function rowsOf(shown: readonly Shown[]): Row[] {
 /** Returns from the runs' first days, the first one's benchmark among them. */
 export function Curves({ shown }: { shown: readonly Shown[] }) {
   const data = rowsOf(shown);
-  const [first] = shown;
+  const days = Int32Array.from(data, ({ day = 0 }) => day);
   return (
     <div className="h-64" role="img" aria-label="Returns of the runs from their first days">
       <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 900, height: 256 }}>
         <LineChart data={data} margin={{ top: 4, right: 8, bottom: 0, left: 0 }}>
           <Grid />
-          {first &&
-            dayAxis(dayTicks(first.run.marks.day, { first: 0, last: first.run.marks.day.length - 1 }), true)}
+          {dayAxis(dayTicks(days, { first: 0, last: days.length - 1 }), true)}
           <YAxis width={52} tickFormatter={(multiple: number) => percent(multiple - 1, 0)} tick={TICK} />
           <Line dataKey="held" connectNulls dot={false} isAnimationActive={false} strokeWidth={1} {...HELD} />
           {shown.map(({ kept }, k) => (

@@ -1,6 +1,6 @@
 // Runs of different days and different capital on one footing.
 
-import { at, withMoneyTimes, withSharesTimes } from '@plateau/core';
+import { at, type BarUnit, countUntil, withMoneyTimes, withSharesTimes } from '@plateau/core';
 import type { DaySpan } from '@/ui/chart/use-zoom.ts';
 import type { Shown } from './shown.ts';
 
@@ -13,9 +13,17 @@ export function commonDays(shown: readonly Shown[]): DaySpan | undefined {
   return isSame || from >= to ? undefined : { from, to };
 }
 
+/** The longest of the bars that they step by, where these differ. */
+export function commonBars(units: readonly BarUnit[]): 'week' | 'month' | undefined {
+  if (new Set(units).size < 2) return undefined;
+  return units.includes('month') ? 'month' : 'week';
+}
+
 /** A run's part that its report is of, as a run by itself. */
 export function partOf({ kept, run, report }: Shown): Shown {
-  const { first, last } = report;
+  const { from, to } = report.figures;
+  const first = countUntil(run.marks.day, from - 1);
+  const last = countUntil(run.marks.day, to) - 1;
   const part = <C extends Int32Array | Float64Array>(column: C): C => column.subarray(first, last + 1) as C;
   const { marks } = run;
   return {
@@ -32,8 +40,6 @@ export function partOf({ kept, run, report }: Shown): Shown {
         positions: part(marks.positions),
       },
       benchmark: part(run.benchmark),
-      drawdown: part(run.drawdown),
-      riskFree: run.riskFree.subarray(first, last),
       trades: report.trades,
       openTrades: [],
       figures: report.figures.strategy,

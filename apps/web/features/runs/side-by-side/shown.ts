@@ -5,10 +5,7 @@ import type { KeptRun } from '@/model/rows.ts';
 
 export interface Shown {
   readonly kept: KeptRun;
-  readonly run: Pick<
-    ShownRun,
-    'marks' | 'benchmark' | 'riskFree' | 'drawdown' | 'trades' | 'openTrades' | 'figures'
-  >;
+  readonly run: Pick<ShownRun, 'marks' | 'benchmark' | 'trades' | 'openTrades' | 'figures'>;
   readonly report: Report;
 }
 

@@ -3,7 +3,7 @@
 import { at, isoFromDay } from '@plateau/core';
 import { useMemo, useState } from 'react';
 import type { KeptRun } from '@/model/rows.ts';
-import { benchmarkOf, capitalOf, riskFreeOf } from '@/model/runs/kept.ts';
+import { barsOf, benchmarkOf, capitalOf, riskFreeOf } from '@/model/runs/kept.ts';
 import { useShownFigures } from '@/parts/figures/shown-figures.ts';
 import { StrokeKey } from '@/ui/chart/time-axis.tsx';
 import { ours, theirs } from '@/ui/figures.ts';
@@ -12,7 +12,7 @@ import { PlainTable } from '@/ui/plain-table.tsx';
 import { Toggle } from '@/ui/toggle.tsx';
 import { Calendars } from './calendars.tsx';
 import { Curves } from './curves.tsx';
-import { commonDays, partOf, withEqualCapital } from './on-common-days.ts';
+import { commonBars, commonDays, partOf, withEqualCapital } from './on-common-days.ts';
 import { Pairs } from './pairs.tsx';
 import { Settings } from './settings.tsx';
 import { HELD, type Shown, STROKES } from './shown.ts';
@@ -37,7 +37,8 @@ function FootingChoice({ shown, footing, onFooting }: FootingProps) {
     ),
   );
   const capitals = new Set(shown.map(({ kept }) => capitalOf(kept)));
-  if (spans.size < 2 && capitals.size < 2) return null;
+  const ends = commonBars(shown.map(({ kept }) => barsOf(kept)));
+  if (spans.size < 2 && capitals.size < 2 && !ends) return null;
   const common = commonDays(shown);
   return (
     <div className="flex flex-wrap items-center gap-3" role="note">
@@ -57,6 +58,10 @@ function FootingChoice({ shown, footing, onFooting }: FootingProps) {
             : common
               ? `They ran over different days: here from ${isoFromDay(common.from)} to ${isoFromDay(common.to)}. `
               : 'They have no days in common. ')}
+        {ends &&
+          (footing === 'own'
+            ? 'They step by different bars: on longer ones less of a fall is seen, and figures of risk are not alike. '
+            : `They step by different bars: figures are of the closes at the end of each ${ends}. `)}
         {capitals.size > 1 &&
           (footing === 'own'
             ? `They began with different capital (${[...capitals].map(money).join(', ')}): sums of money are not alike.`
@@ -81,17 +86,18 @@ function RiskFreeNote({ shown }: { shown: readonly Shown[] }) {
 /** Two to six kept runs: curves on one scale, figures, settings with their differences, and how alike they are. */
 export function SideBySide({ kept }: { kept: readonly KeptRun[] }) {
   const [footing, setFooting] = useState<Footing>('common');
-  const whole = useReports(kept, undefined);
+  const whole = useReports(kept, {});
   const span = useMemo(
     () => (whole.shown.length === kept.length ? commonDays(whole.shown) : undefined),
     [whole.shown, kept.length],
   );
-  const part = useReports(footing === 'common' && span ? kept : NONE, span);
+  const atEnds = useMemo(() => commonBars(kept.map(barsOf)), [kept]);
+  const part = useReports(footing === 'common' && (span || atEnds) ? kept : NONE, { span, atEnds });
   const fault = whole.fault ?? part.fault;
   const shown = useMemo(() => {
     if (footing === 'own') return whole.shown;
-    return withEqualCapital(span ? part.shown.map(partOf) : whole.shown);
-  }, [footing, span, whole.shown, part.shown]);
+    return withEqualCapital(span || atEnds ? part.shown.map(partOf) : whole.shown);
+  }, [footing, span, atEnds, whole.shown, part.shown]);
   const [figures] = useShownFigures();
   const [first] = shown;
   const benchmark = first ? benchmarkOf(first.kept) : '';

@@ -14,17 +14,23 @@ interface Reports {
 }
 const NOTHING: Reports = { shown: [], fault: undefined };
 
-/** As they come. @param span the days that the reports are of; all of each run's when left out */
-export function useReports(kept: readonly KeptRun[], span: DaySpan | undefined): Reports {
+/** What the reports are of: all of each run's days, and all of its marks, where they are left out. */
+interface Footing {
+  readonly span?: DaySpan | undefined;
+  readonly atEnds?: 'week' | 'month' | undefined;
+}
+
+/** As they come. */
+export function useReports(kept: readonly KeptRun[], { span, atEnds }: Footing): Reports {
   const [reports, setReports] = useState(NOTHING);
-  const key = `${kept.map(({ id }) => id).join(' ')} ${span?.from} ${span?.to}`;
+  const key = `${kept.map(({ id }) => id).join(' ')} ${span?.from} ${span?.to} ${atEnds}`;
   // biome-ignore lint/correctness/useExhaustiveDependencies: the runs are named by their ids
   useEffect(() => {
     let late = false;
     setReports(NOTHING);
     const all = async (): Promise<void> => {
       for (const one of kept) {
-        const outcome = await reportOf(one, span);
+        const outcome = await reportOf(one, { span, atEnds });
         if (late) return;
         if (outcome.kind === 'done') {
           const next = { kept: one, run: outcome.run, report: outcome.report };
@@ -43,7 +49,7 @@ export function useReports(kept: readonly KeptRun[], span: DaySpan | undefined):
   return reports;
 }
 
-const reportOf = (run: KeptRun, span: DaySpan | undefined) =>
+const reportOf = (run: KeptRun, footing: Footing) =>
   isBlendRun(run)
-    ? blendReportInWorker(blendAskedOf(run), { span })
-    : reportInWorker({ universe: run.universe, request: run.request }, { span });
+    ? blendReportInWorker(blendAskedOf(run), footing)
+    : reportInWorker({ universe: run.universe, request: run.request }, footing);

@@ -173,9 +173,9 @@ export function Result({ live, sheet, again, onShelf, onOpenTrade, onAlone }: Re
                 figures={run.figures}
                 benchmark={benchmark}
                 barsPerYear={barsPerYear(asked?.request.strategy.bars ?? 'day')}
-                before={ghost?.figures}
+                capital={capital}
+                before={ghost}
                 {...(heldBeside(run, benchmark) && { others: heldBeside(run, benchmark) })}
-                sameCapital={ghost === undefined || ghost.capital === capital}
               />
               {run.missing.length > 0 && (
                 <p className="mt-2 text-soft">Left out, without bars: {someOf(run.missing)}.</p>

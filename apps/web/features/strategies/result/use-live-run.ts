@@ -1,6 +1,6 @@
 // The sheet's result, in step with it.
 
-import type { RunAsked, ShownOutcome, ShownRun } from '@plateau/core';
+import { barsPerYear, type RunAsked, type ShownOutcome, type ShownRun } from '@plateau/core';
 import { isSameRun } from '@/model/runs/same-run.ts';
 import { isOpened, readDraft, runKey } from '@/model/sheet/read.ts';
 import type { Sheet } from '@/model/sheet/sheet.ts';
@@ -27,6 +27,7 @@ export function useLiveRun(sheet: Sheet, attempt: number): LiveRun {
         equity: marks.equity,
         figures,
         capital: request.strategy.account.capital,
+        barsPerYear: barsPerYear(request.strategy.bars),
       }),
       endOf: ({ request }) => request.to,
     },
