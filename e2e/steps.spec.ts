@@ -165,6 +165,8 @@ test('the weekly form of a daily breakout takes two steps and one undo', async (
   await expect(page.getByRole('group', { name: 'Windows on other bars' })).toContainText(
     '200 days are 40 weeks',
   );
+  // Until it is answered the sheet is what it was.
+  await expect(field('bars').getByRole('radio', { name: 'Daily' })).toBeChecked();
   await step(page.getByRole('button', { name: 'Turn them into weeks' }).click());
   await done();
   expect(steps).toBe(2);

@@ -22,6 +22,16 @@ describe('what changed', () => {
     expect(changesBetween(before, { ...before, name: 'B', notes: 'x' })).toEqual([]);
   });
 
+  it('is said of a switch by what it is now', () => {
+    const before = { 'size.fractional': 'off', 'long.enter': 'close > 5' };
+    expect(changesBetween(before, { ...before, 'size.fractional': 'on' })).toEqual([
+      'fractions of shares on',
+    ]);
+    expect(changesBetween({ ...before, 'size.fractional': 'on' }, before)).toEqual([
+      'fractions of shares off',
+    ]);
+  });
+
   it('is the condition alone, not the whole rule, and names, not ids', () => {
     const before = { 'long.enter': 'close > 50-day average and gaps up', universe: 'a' };
     const said = (after: Record<string, string>) =>

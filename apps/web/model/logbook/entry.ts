@@ -75,6 +75,7 @@ export function changesBetween(before: Draft, after: Draft, universe: UniverseNa
     const label = (field.name ?? field.label).toLowerCase();
     if (field.kind === 'rule') return ruleChanges(label, from, to, barsOf(after));
     const said = (text: string): string => wordsOf(field, text, universe) || 'nothing';
+    if (from && to && field.choices?.some(([, words]) => words === 'on')) return [`${label} ${said(to)}`];
     return [`${label} ${said(from)} to ${said(to)}${field.unit ? ` ${field.unit}` : ''}`];
   });
 }

@@ -14,7 +14,7 @@ import { StrokeKey, selectedDays } from '@/ui/chart/time-axis.tsx';
 import { useZoom } from '@/ui/chart/use-zoom.ts';
 import { ZoomButtons } from '@/ui/chart/zoom-buttons.tsx';
 import { count, money, percent, plainNumber } from '@/ui/format.ts';
-import { type AccountCurve, onBars, tradesInView } from './instrument-rows.ts';
+import { type AccountCurve, daysOf, onBars, tradesInView } from './instrument-rows.ts';
 
 const AXIS_WIDTH = 58;
 const EQUITY = { stroke: 'var(--ridge)', strokeWidth: 1.4 } as const;
@@ -36,8 +36,10 @@ export function InstrumentChart(props: InstrumentChartProps) {
 
 function Drawn({ symbol, trades, account, onOpen, bars }: InstrumentChartProps & { readonly bars: Bars }) {
   const size = bars.day.length;
+  const home = useMemo(() => daysOf(bars, account), [bars, account]);
   const zoom = useZoom(bars.day, {
     dayOf: (place) => bars.day[Math.min(size - 1, Math.max(0, Math.round(place)))] ?? 0,
+    home,
   });
   const { first, last } = zoom.span;
   const equity = useMemo(() => onBars(bars, account), [bars, account]);

@@ -1,6 +1,7 @@
 // What a chart of one instrument's trades draws.
 
 import { at, type Bars, countUntil, entrySession, exitSession, type Trade } from '@plateau/core';
+import type { Span } from '@/ui/chart/use-zoom.ts';
 
 /** An account's curve. */
 export interface AccountCurve {
@@ -17,6 +18,15 @@ export function onBars({ day }: Bars, curve: AccountCurve): Float64Array {
     if (k >= 0) out[i] = at(curve.equity, k);
   }
   return out;
+}
+
+/** The bars of the account's days; all where it has fewer than two of them. */
+export function daysOf({ day }: Bars, { day: days }: AccountCurve): Span {
+  const all = { first: 0, last: day.length - 1 };
+  if (days.length === 0) return all;
+  const first = countUntil(day, at(days, 0) - 1);
+  const last = countUntil(day, at(days, days.length - 1)) - 1;
+  return last > first ? { first, last } : all;
 }
 
 export interface TradeInView {

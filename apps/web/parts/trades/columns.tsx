@@ -51,7 +51,7 @@ export const tradeColumns: DataColumn<Trade>[] = [
   column('return', 'Return', (t) => t.return, { width: 60, signed: true, show: (t) => percent(t.return) }),
   column('bars', 'Bars', (t) => t.barsHeld, { width: 42, show: (t) => count(t.barsHeld) }),
   column('mae', 'Worst', (t) => t.mae, { width: 52, show: (t) => percent(t.mae) }),
-  column('mfe', 'Best', (t) => t.mfe, { width: 50, show: (t) => percent(t.mfe) }),
+  column('mfe', 'Best', (t) => t.mfe, { width: 56, show: (t) => percent(t.mfe) }),
   column('risk', 'Risk a share', (t) => t.riskPerShare, { width: 78, show: (t) => price(t.riskPerShare) }),
   column('r', 'R', (t) => t.r, { width: 40, show: (t) => ratio(nan(t.r)) }),
 ];

@@ -15,6 +15,8 @@ const UNITS = [
   ['month', 'Monthly'],
 ] as const;
 
+const BARS = { day: 'daily', week: 'weekly', month: 'monthly' } as const;
+
 const written = (bars: number, unit: BarUnit): string => count(bars, unit);
 
 /** The bars that the rules are read on. Where rules count bars, it asks what becomes of their windows first. */
@@ -33,17 +35,11 @@ export function BarsField({ sheet }: { sheet: Sheet }) {
   return (
     <div data-field="bars" className="mb-1.5 grid grid-cols-[9.5rem_1fr] items-start gap-x-2">
       <span className="pt-1 text-soft">Bars</span>
-      <Toggle
-        label="Bars"
-        value={wanted ?? now}
-        choices={UNITS}
-        onChange={choose}
-        className="justify-self-start"
-      />
+      <Toggle label="Bars" value={now} choices={UNITS} onChange={choose} className="justify-self-start" />
       {wanted && (
         <div role="group" aria-label="Windows on other bars" className="col-span-2 mt-1 bg-sunk p-2">
           <p>
-            The rules count {now}s.{' '}
+            To {BARS[wanted]} bars? The rules count {now}s.{' '}
             {windowsOn(sheet.draft, wanted)
               .map(
                 ([from, to]) => `${written(from, now)} ${from === 1 ? 'is' : 'are'} ${written(to, wanted)}`,
@@ -54,9 +50,7 @@ export function BarsField({ sheet }: { sheet: Sheet }) {
           <div className="mt-1 flex flex-wrap gap-2">
             <Button onClick={() => apply(wanted, true)}>Turn them into {wanted}s</Button>
             <Button onClick={() => apply(wanted, false)}>Keep the numbers</Button>
-            <Button onClick={() => setAsked(undefined)}>
-              Leave it {now === 'day' ? 'daily' : `${now}ly`}
-            </Button>
+            <Button onClick={() => setAsked(undefined)}>Leave it {BARS[now]}</Button>
           </div>
         </div>
       )}

@@ -23,7 +23,10 @@ export function ConditionLine({ condition, untried = 'Not run yet.', words }: Co
   );
 }
 
-const CHANGED = { bars: 'Its bars have changed', sheet: 'The sheet has changed' } as const;
+const CHANGED = {
+  bars: 'Its bars have changed, or later ones have come,',
+  sheet: 'The sheet has changed',
+} as const;
 
 function Said({ condition, untried, words }: ConditionLineProps) {
   switch (condition.kind) {
